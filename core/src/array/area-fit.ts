@@ -1,0 +1,128 @@
+import type { Panel } from '../catalogue/schema.ts'
+import type { Option, Plane, Site } from '../job/schema.ts'
+import { declinationDeg } from '../site/solar-geometry.ts'
+
+/** Kept free while nothing is entered, mm. Assumptions of Yard Lamp: clamps between panels, wind at the edges. */
+export const FIT_MM = { gap: 20, edge: 200 } as const
+/** Frames and rails of a panel, kg. Assumption of Yard Lamp. */
+const MOUNTING_KG_PER_PANEL = 3
+/** Hours from noon within which rows do not shade each other at midwinter. */
+const FREE_OF_SHADE_H = 2
+/** Sun below this casts shadows nobody leaves room for, °. */
+const LOWEST_SUN_DEG = 8
+const DEGREE = Math.PI / 180
+
+/** A row of panels on a plane, from the eaves up. */
+export interface FitRow {
+  /** From the lower edge of the plane, m. */
+  readonly bottomM: number
+  readonly heightM: number
+  /** Width of the plane there, m. */
+  readonly widthM: number
+  readonly panels: number
+}
+
+export interface AreaFit {
+  readonly plane: Plane
+  readonly portrait: boolean
+  /** A panel as it lies, m: along the eaves, and up the plane. */
+  readonly panelWidthM: number
+  readonly panelHeightM: number
+  readonly rows: readonly FitRow[]
+  /** From one row's front to the next one's, where they stand in rows, m. */
+  readonly pitchM: number | null
+  /** Height of the sun that the rows keep clear of at midwinter, °. */
+  readonly winterSunDeg: number | null
+  readonly panels: number
+  /** Panels the weight allows; null where no limit was given. */
+  readonly panelsByWeight: number | null
+  readonly weightKgPerPanel: number
+}
+
+/** Height of the sun two hours from noon at midwinter, °. */
+export function winterSunDeg(latitudeDeg: number): number {
+  const declination = declinationDeg(latitudeDeg >= 0 ? 355 : 172) * DEGREE
+  const hourAngle = FREE_OF_SHADE_H * 15 * DEGREE
+  const phi = latitudeDeg * DEGREE
+  const sine = Math.sin(phi) * Math.sin(declination) + Math.cos(phi) * Math.cos(declination) * Math.cos(hourAngle)
+  return Math.max(LOWEST_SUN_DEG, Math.asin(sine) / DEGREE)
+}
+
+/** Panels that lie on a plane of known width and height, the better way round; null while its size is not known. */
+export function areaFit(
+  site: Site,
+  plane: Plane,
+  tiltDeg: number,
+  panel: Panel,
+  fit: Option['array']['fit'],
+): AreaFit | null {
+  const ways = fit.portrait === null ? [true, false] : [fit.portrait]
+  const fits = ways.map((portrait) => fitOneWay(site, plane, tiltDeg, panel, fit, portrait))
+  return fits.reduce((best, each) => (best && each && each.panels <= best.panels ? best : (each ?? best)), null)
+}
+
+function fitOneWay(
+  site: Site,
+  plane: Plane,
+  tiltDeg: number,
+  panel: Panel,
+  fit: Option['array']['fit'],
+  portrait: boolean,
+): AreaFit | null {
+  const { widthM, heightM } = plane
+  if (widthM === null || heightM === null) return null
+  const gapM = (fit.gapMm ?? FIT_MM.gap) / 1000
+  const edgeM = (fit.edgeMm ?? FIT_MM.edge) / 1000
+  const panelWidthM = (portrait ? panel.widthMm : panel.lengthMm) / 1000
+  const longM = (portrait ? panel.lengthMm : panel.widthMm) / 1000
+  const inRows = plane.mount === 'rows'
+  const tilt = tiltDeg * DEGREE
+  const sunDeg = inRows ? winterSunDeg(site.latitudeDeg ?? 45) : null
+  const panelHeightM = inRows ? longM * Math.cos(tilt) : longM
+  const pitchM =
+    panelHeightM + (sunDeg === null ? gapM : Math.max(gapM, (longM * Math.sin(tilt)) / Math.tan(sunDeg * DEGREE)))
+  const rows: FitRow[] = []
+  for (let bottomM = edgeM; bottomM + panelHeightM <= heightM - edgeM + 1e-9; bottomM += pitchM) {
+    // The narrower end of the row decides: on a gable the upper one.
+    const across = Math.min(
+      widthAt(plane, widthM, heightM, bottomM),
+      widthAt(plane, widthM, heightM, bottomM + panelHeightM),
+    )
+    const panels = Math.max(0, Math.floor((across - 2 * edgeM + gapM) / (panelWidthM + gapM) + 1e-9))
+    if (panels > 0) rows.push({ bottomM, heightM: panelHeightM, widthM: across, panels })
+  }
+  const weightKgPerPanel = panel.weightKg + MOUNTING_KG_PER_PANEL
+  return {
+    plane,
+    portrait,
+    panelWidthM,
+    panelHeightM,
+    rows,
+    pitchM: inRows ? pitchM : null,
+    winterSunDeg: sunDeg,
+    panels: rows.reduce((sum, row) => sum + row.panels, 0),
+    panelsByWeight: plane.mostWeightKg === null ? null : Math.floor(plane.mostWeightKg / weightKgPerPanel + 1e-9),
+    weightKgPerPanel,
+  }
+}
+
+/** Width of the plane at a height above its lower edge, m. */
+function widthAt({ shape, topWidthM }: Plane, widthM: number, heightM: number, atM: number): number {
+  if (shape === 'rectangle') return widthM
+  const topM = shape === 'triangle' ? 0 : (topWidthM ?? widthM)
+  return widthM + (topM - widthM) * Math.min(1, Math.max(0, atM / heightM))
+}
+
+/** How the panels of an array are shared out over the planes, by their parts. */
+export function panelsOnPlanes(planes: readonly { plane: Plane; share: number }[], panels: number): number[] {
+  const exact = planes.map(({ share }) => share * panels)
+  const floors = exact.map(Math.floor)
+  let left = panels - floors.reduce((a, b) => a + b, 0)
+  const order = exact.map((value, i) => ({ i, rest: value - (floors[i] ?? 0) })).sort((a, b) => b.rest - a.rest)
+  for (const { i } of order) {
+    if (left <= 0) break
+    floors[i] = (floors[i] ?? 0) + 1
+    left--
+  }
+  return floors
+}

@@ -1,0 +1,413 @@
+import { type Battery, itemName } from '../catalogue/schema.ts'
+import type { BusNeed } from '../chain/design.ts'
+import type { Need } from '../chain/links.ts'
+import { assumed, entered, enteredOr, fromSheet, type Known, known, type Working } from '../chain/working.ts'
+import { keptCount, keptOf } from '../existing/existing.ts'
+import type { Job, Option } from '../job/schema.ts'
+import { heaviestDays } from '../loads/methods.ts'
+import { hasBackup, type SiteResult } from '../site/link.ts'
+import { type Chemistry, chemistryRow } from '../tables/chemistries.ts'
+import { formatNumber, formatQuantity } from '../units/format.ts'
+import { type BatteryCandidate, NO_COLD_CHARGE, rankBatteries, type SizedWith } from './candidates.ts'
+import {
+  autonomy,
+  bank,
+  leadAcidTemperatureFactor,
+  life,
+  requiredCapacity,
+  sheetTemperatureFactor,
+  shortCircuit,
+} from './methods.ts'
+import type { SystemVoltageV, VoltageChoice } from './system-voltage.ts'
+import { type Block, blockOf, blocksFor } from './voltage-class.ts'
+
+/** Days without sun to carry. Source: handbook, schools. */
+const AUTONOMY_DAYS = { withBackup: 2, withoutBackup: 3, critical: 5 }
+/** Capacity at the middle of life, the end being 80 %. Assumption of Yard Lamp. */
+const AGING_FACTOR = 0.9
+/** What the stepwise school divides by for the cold. Source: handbook, schools. */
+const STEPWISE_TEMPERATURE_FACTOR = 0.9
+
+export interface BatteryResult extends VoltageChoice {
+  readonly text: string
+  readonly needs: readonly Need[]
+  readonly item: Battery | null
+  readonly locked: boolean
+  readonly chemistry: Chemistry
+  readonly candidates: readonly BatteryCandidate[]
+  readonly autonomyDays: Known
+  /** Energy a day the bank is sized for: the heaviest days in a row. */
+  readonly dayToCarryWh: Known
+  readonly depthOfDischarge: Known
+  readonly temperatureFactor: Known
+  readonly agingFactor: Known
+  readonly requiredNominalWh: Known | null
+  readonly requiredCapacityAh: Known | null
+  readonly bank: Bank | null
+  /** Every battery of the catalogue, to judge what is kept beside. */
+  readonly shelf: readonly Battery[]
+}
+
+export interface Bank {
+  readonly series: Known
+  readonly parallel: Known
+  readonly units: number
+  /** Of them, already there and kept. */
+  readonly existingUnits: number
+  readonly voltageV: Known
+  readonly capacityAh: number
+  readonly energyWh: Known
+  readonly usableWh: Known
+  readonly carriesDays: Known
+  readonly dailyDepth: Known
+  readonly years: Known
+  /** Of all units, those already there too. */
+  readonly price: number
+  readonly weightKg: number
+  readonly maxChargeA: number
+  readonly maxDischargeA: number
+  /** Highest charging voltage and lowest working voltage of the bank, V. */
+  readonly absorptionV: number
+  readonly lowCutoffV: number
+  readonly shortCircuitA: Known
+}
+
+/** Currents the bank must bear; more units are put in parallel until it does. */
+export interface BankCurrents {
+  readonly dischargeA: number
+  readonly chargeA: number
+}
+
+export function batteryLink(
+  job: Job,
+  option: Option,
+  items: readonly Battery[],
+  site: SiteResult,
+  need: BusNeed,
+  voltage: VoltageChoice,
+  currents: BankCurrents,
+  working: Working,
+): BatteryResult {
+  const systemVoltageV = voltage.systemVoltageV.value
+  const autonomyDays = enteredOr(option.battery.autonomyDays, 'battery', assumed(...autonomyAssumed(job, option)))
+  const agingFactor = enteredOr(option.battery.agingFactor, 'battery', assumed(AGING_FACTOR, 'middle of life'))
+  const dayToCarryWh = heaviestDay(need, autonomyDays, working)
+  const sizing = option.battery.sizing ?? 'full'
+  const sizingDayWh = sizing === 'full' ? dayToCarryWh : sizing === 'plain' ? need.listedWh : need.steppedWh
+  const brief = {
+    busDailyEnergyWh: dayToCarryWh.value,
+    averageWh: need.averageWh.value,
+    sizedWith: (temperatureFactor: number): SizedWith => ({
+      busDailyEnergyWh: sizingDayWh.value,
+      temperatureFactor: sizing === 'full' ? temperatureFactor : sizing === 'plain' ? 1 : STEPWISE_TEMPERATURE_FACTOR,
+      agingFactor: sizing === 'full' ? agingFactor.value : 1,
+    }),
+    autonomyDays: autonomyDays.value,
+    agingFactor: agingFactor.value,
+    systemVoltageV,
+    coldestC: site.batteryRoomLowC.value,
+    hottestC: site.batteryRoomHighC.value,
+    currents,
+  }
+  const listed = need.averageWh.value > 0
+  const candidates = listed ? rankBatteries(items, option, brief) : []
+  const { item, needs } = listed ? pick(option, items, candidates, site, systemVoltageV) : { item: null, needs: [] }
+  const chemistry = item?.chemistry ?? option.battery.chemistry ?? 'lithium iron phosphate'
+  const depthOfDischarge = enteredOr(
+    option.battery.depthOfDischarge,
+    'battery',
+    item
+      ? fromSheet(item.planningDepth, itemName(item))
+      : known(chemistryRow(chemistry).planningDepth, 'table', 'typical of the chemistry'),
+  )
+  const unanswered = {
+    ...voltage,
+    needs,
+    item: null,
+    locked: option.battery.itemId !== null,
+    chemistry,
+    candidates,
+    autonomyDays,
+    dayToCarryWh,
+    depthOfDischarge,
+    agingFactor,
+    temperatureFactor: assumed(1, 'no unit chosen'),
+    requiredNominalWh: null,
+    requiredCapacityAh: null,
+    bank: null,
+    shelf: items,
+  }
+  if (!listed) return { ...unanswered, text: 'loads needed' }
+  if (!item) return { ...unanswered, text: 'none fits' }
+  const temperatureFactor = coldFactor(item, site.batteryRoomLowC, working)
+  if (!temperatureFactor) {
+    const message = `the maker’s capacity of ${itemName(item)} at ${formatNumber(site.batteryRoomLowC.value)} °C: its sheet and the standard say nothing so cold`
+    return {
+      ...unanswered,
+      item,
+      needs: [...needs, { link: 'battery', place: 'site.batteryRoomLowC', message }],
+      text: 'too cold to say',
+    }
+  }
+  const required = working.apply('battery', requiredCapacity, {
+    busDailyEnergyWh: sizingDayWh,
+    autonomyDays,
+    depthOfDischarge,
+    systemVoltageV: bankVoltage(item, systemVoltageV),
+    temperatureFactor:
+      sizing === 'full'
+        ? temperatureFactor
+        : sizing === 'plain'
+          ? assumed(1, 'the plain school leaves the cold out')
+          : assumed(STEPWISE_TEMPERATURE_FACTOR, 'the stepwise school’s figure for the cold'),
+    agingFactor: sizing === 'full' ? agingFactor : assumed(1, 'this school leaves ageing out'),
+  })
+  const strings = countStrings(option, item, voltage, required.nominalCapacityAh, currents, working)
+  const bankFigures = measureBank(
+    item,
+    strings,
+    {
+      averageWh: need.averageWh,
+      dayToCarryWh,
+      depthOfDischarge,
+      temperatureFactor,
+      agingFactor: agedUnits(job, item, strings, agingFactor),
+    },
+    keptCount(job, item.id),
+    working,
+  )
+  return {
+    ...unanswered,
+    item,
+    temperatureFactor,
+    requiredNominalWh: required.nominalEnergyWh,
+    requiredCapacityAh: required.nominalCapacityAh,
+    bank: bankFigures,
+    text: `${bankFigures.units} × ${formatQuantity(item.unitVoltageV, 'V')} ${formatQuantity(item.capacityAh, 'Ah')}, ${formatQuantity(bankFigures.carriesDays.value, 'days', 1)}`,
+  }
+}
+
+/** The average day, or the mean of the heaviest days in a row where weekdays and weekend differ. */
+function heaviestDay(need: BusNeed, autonomyDays: Known, working: Working): Known {
+  if (!need.weekWh || need.averageWh.value <= 0) return need.averageWh
+  return working.apply('battery', heaviestDays, {
+    weekdayEnergyWh: need.weekWh.weekday,
+    weekendEnergyWh: need.weekWh.weekend,
+    days: autonomyDays,
+  }).averageEnergyWh
+}
+
+function autonomyAssumed(job: Job, option: Option): [days: number, why: string] {
+  if (job.site.critical) return [AUTONOMY_DAYS.critical, 'a critical site']
+  if (hasBackup(option)) return [AUTONOMY_DAYS.withBackup, 'with a backup']
+  return [AUTONOMY_DAYS.withoutBackup, 'without a backup']
+}
+
+function pick(
+  option: Option,
+  items: readonly Battery[],
+  candidates: readonly BatteryCandidate[],
+  site: SiteResult,
+  systemVoltageV: SystemVoltageV,
+) {
+  const needs: Need[] = []
+  const lack = (message: string) => needs.push({ link: 'battery', place: 'battery.itemId', message })
+  if (option.battery.itemId !== null) {
+    const item = items.find(({ id }) => id === option.battery.itemId) ?? null
+    if (!item) lack(`a battery: "${option.battery.itemId}" is not in the catalogue`)
+    return { item, needs }
+  }
+  const wanted = option.battery.chemistry ?? chemistryFor(option, site)
+  const offered = candidates.filter(({ fits, bareCells }) => fits && !bareCells)
+  const best =
+    offered.find(({ item }) => item.chemistry === wanted) ??
+    // A chemistry a person asked for is never replaced unsaid.
+    (option.battery.chemistry === null ? offered[0] : undefined)
+  if (!best) {
+    const asked = candidates.filter(({ item }) => item.chemistry === (option.battery.chemistry ?? item.chemistry))
+    lack(noneFits(asked, site, systemVoltageV))
+  }
+  return { item: best?.item ?? null, needs }
+}
+
+const TOO_MANY_STRINGS = 'it takes more strings in parallel than its units allow'
+
+/** Why no unit of the catalogue makes the bank, and what would help. */
+function noneFits(candidates: readonly BatteryCandidate[], site: SiteResult, systemVoltageV: SystemVoltageV): string {
+  const coldestC = formatQuantity(site.batteryRoomLowC.value, '°C')
+  const reasons = [
+    ...new Set(candidates.map(({ short }) => (short.startsWith('more than') ? TOO_MANY_STRINGS : short))),
+  ]
+  const said = candidates.length > 0 ? reasons.join('; ') : `at ${coldestC} their sheets and the standard say nothing`
+  const tooCold = candidates.length === 0 || reasons.some((reason) => reason.startsWith(NO_COLD_CHARGE))
+  const helps = [
+    tooCold ? `the battery room falls to ${coldestC}: keep it warmer, or put the bank into a heated box` : '',
+    reasons.includes(TOO_MANY_STRINGS) && systemVoltageV < 48 ? 'a higher system voltage takes fewer strings' : '',
+  ].filter((help) => help !== '')
+  return `a battery: none in the catalogue makes this bank of ${systemVoltageV} V (${[said, ...helps].join('; ')})`
+}
+
+/** Lithium iron phosphate, unless the room falls below what it may be charged at and nothing warms it. */
+function chemistryFor(option: Option, site: SiteResult): Chemistry {
+  const lithium = chemistryRow('lithium iron phosphate')
+  return option.battery.coldProtected || site.batteryRoomLowC.value >= lithium.chargeMinC
+    ? lithium.chemistry
+    : 'agm lead-acid'
+}
+
+/** Null where neither the sheet nor the standard reaches so far down. */
+function coldFactor(item: Battery, coldestC: Known, working: Working): Known | null {
+  if (item.capacityPoints) {
+    const coldestPointC = Math.min(...item.capacityPoints.map((point) => point.cellC))
+    if (coldestC.value < coldestPointC) return null
+    return working.apply('battery', sheetTemperatureFactor, {
+      cellC: coldestC,
+      capacityPoints: fromSheet(item.capacityPoints, itemName(item)),
+    }).temperatureFactor
+  }
+  if (coldestC.value < -3.9) return null
+  return working.apply('battery', leadAcidTemperatureFactor, { electrolyteC: coldestC }).temperatureFactor
+}
+
+/** The voltage the bank really has: 25.6 V of two 12.8 V units, not 24. */
+function bankVoltage(item: Battery, systemVoltageV: SystemVoltageV): Known {
+  const block = blockOf(item, systemVoltageV) ?? { cells: 1, voltageV: item.unitVoltageV }
+  return fromSheet(blocksFor(block, systemVoltageV) * block.voltageV, itemName(item))
+}
+
+/** Capacity left with age, less what a measurement of the units already there found missing. */
+function agedUnits(job: Job, item: Battery, { series, parallel }: Strings, agingFactor: Known): Known {
+  const units = series.value * parallel.value
+  let used = 0
+  let missingAh = 0
+  for (const { quantity, measuredCapacityAh } of keptOf(job, item.id)) {
+    const counted = Math.min(quantity, units - used)
+    used += counted
+    missingAh += counted * Math.max(0, item.capacityAh - (measuredCapacityAh ?? item.capacityAh))
+  }
+  if (missingAh === 0) return agingFactor
+  const left = Math.max(0.01, 1 - missingAh / (units * item.capacityAh))
+  return known(agingFactor.value * left, 'measured', 'ageing, and the measured capacity of the units already there')
+}
+
+interface Strings {
+  readonly series: Known
+  readonly parallel: Known
+  readonly blocks: Known
+  readonly block: Block
+}
+
+/**
+ * Units in series by the voltage; strings by capacity, by the currents the bank must bear, or as a person chose.
+ * A unit that may not stand in series, or does not divide the voltage, is counted as asked: the checks say what is wrong.
+ */
+function countStrings(
+  option: Option,
+  item: Battery,
+  voltage: VoltageChoice,
+  requiredCapacityAh: Known,
+  currents: BankCurrents,
+  working: Working,
+): Strings {
+  const sheet = itemName(item)
+  const block = blockOf(item, voltage.systemVoltageV.value) ?? { cells: 1, voltageV: NEAREST_CLASS_V }
+  const voltageV = blocksFor(block, voltage.systemVoltageV.value) * block.voltageV
+  const counted = working.apply('battery', bank, {
+    unitVoltageV: blockVoltage(item, block),
+    unitCapacityAh: fromSheet(item.capacityAh, sheet),
+    systemVoltageV:
+      voltageV >= block.voltageV && voltageV <= voltage.systemVoltageV.value * 1.08
+        ? known(voltageV, voltage.systemVoltageV.origin, voltage.systemVoltageV.from)
+        : fromSheet(block.voltageV, sheet),
+    requiredCapacityAh,
+    seriesAllowed: assumed(true, 'series is judged by the check battery.series-forbidden'),
+  })
+  const forCurrents = Math.ceil(
+    Math.max(currents.dischargeA / item.maxDischargeA, currents.chargeA / item.maxChargeA) - 1e-9,
+  )
+  const parallel =
+    option.battery.parallel !== null
+      ? entered(option.battery.parallel, 'battery')
+      : forCurrents > counted.parallel.value
+        ? known(forCurrents, 'computed', 'strings needed for the current, not the capacity')
+        : counted.parallel
+  const series =
+    block.cells === 1
+      ? counted.series
+      : known(counted.series.value * block.cells, 'computed', `${block.cells} cells in series make a block`)
+  return { series, parallel, blocks: counted.series, block }
+}
+
+/** Class taken for a unit of no class at all, V: the checks say that it is of the wrong voltage. */
+const NEAREST_CLASS_V = 12
+
+const blockVoltage = (item: Battery, block: Block): Known =>
+  block.cells === 1
+    ? fromSheet(block.voltageV, itemName(item))
+    : known(block.voltageV, 'catalogue', `${block.cells} cells of ${itemName(item)} in series`)
+
+interface BankBrief {
+  /** Average day, for its life. */
+  readonly averageWh: Known
+  /** Day it is sized for, for how long it carries. */
+  readonly dayToCarryWh: Known
+  readonly depthOfDischarge: Known
+  readonly temperatureFactor: Known
+  readonly agingFactor: Known
+}
+
+function measureBank(
+  item: Battery,
+  { series, parallel, blocks, block }: Strings,
+  { averageWh, dayToCarryWh, ...factors }: BankBrief,
+  keptUnits: number,
+  working: Working,
+): Bank {
+  const sheet = itemName(item)
+  const n = series.value * parallel.value
+  const unit = { unitVoltageV: blockVoltage(item, block), unitCapacityAh: fromSheet(item.capacityAh, sheet) }
+  // The same method once more with the strings that will stand there, so that the bank's energy has its own working.
+  const built = working.apply('battery', bank, {
+    ...unit,
+    systemVoltageV: known(blocks.value * block.voltageV, 'computed', 'units in series'),
+    requiredCapacityAh: known(parallel.value * item.capacityAh, 'computed', 'strings in parallel'),
+    seriesAllowed: assumed(true, 'series is judged by the check battery.series-forbidden'),
+  })
+  const delivered = working.apply('battery', autonomy, {
+    bankEnergyWh: built.bankEnergyWh,
+    busDailyEnergyWh: dayToCarryWh,
+    ...factors,
+  })
+  const lifeCurve = working.apply('battery', life, {
+    busDailyEnergyWh: averageWh,
+    bankEnergyWh: built.bankEnergyWh,
+    cycleLife: fromSheet(item.cycleLife, sheet),
+    calendarYears: fromSheet(item.calendarYears, sheet),
+  })
+  const short = working.apply('battery', shortCircuit, {
+    unitVoltageV: fromSheet(item.unitVoltageV, sheet),
+    unitResistanceMilliohm: fromSheet(item.resistanceMilliohm, sheet),
+    series,
+    parallel,
+  })
+  return {
+    series,
+    parallel,
+    units: n,
+    existingUnits: Math.min(n, keptUnits),
+    voltageV: built.bankVoltageV,
+    capacityAh: built.bankCapacityAh.value,
+    energyWh: built.bankEnergyWh,
+    usableWh: delivered.usableEnergyWh,
+    carriesDays: delivered.autonomyDays,
+    dailyDepth: lifeCurve.dailyDepth,
+    years: lifeCurve.years,
+    price: n * item.price,
+    weightKg: n * item.weightKg,
+    maxChargeA: parallel.value * item.maxChargeA,
+    maxDischargeA: parallel.value * item.maxDischargeA,
+    absorptionV: series.value * item.absorptionV,
+    lowCutoffV: series.value * item.lowCutoffV,
+    shortCircuitA: short.prospectiveCurrentA,
+  }
+}

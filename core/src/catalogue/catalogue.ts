@@ -1,0 +1,22 @@
+import { BATTERIES } from './batteries.ts'
+import { ALL_IN_ONES, CONTROLLERS, INVERTERS } from './converters.ts'
+import { CABLES, DEVICES } from './installation.ts'
+import { PANELS } from './panels.ts'
+import { type CatalogueItem, catalogueOf } from './schema.ts'
+import { CHARGERS, GENERATORS } from './sources.ts'
+
+/** The catalogue that ships with Yard Lamp. Makers and models are invented. */
+export const SHIPPED_ITEMS: readonly CatalogueItem[] = [
+  ...PANELS,
+  ...BATTERIES,
+  ...CONTROLLERS,
+  ...INVERTERS,
+  ...ALL_IN_ONES,
+  ...GENERATORS,
+  ...CHARGERS,
+  ...CABLES,
+  ...DEVICES,
+]
+export const SHIPPED_CATALOGUE = catalogueOf(SHIPPED_ITEMS)
+/** Currency of the shipped prices. */
+export const CATALOGUE_CURRENCY = 'EUR'

@@ -1,0 +1,290 @@
+import { z } from 'zod'
+import { choice, count, quantity, share } from '../method/quantity.ts'
+import { CHEMISTRY_NAMES } from '../tables/chemistries.ts'
+import { DEVICE_SERIES } from '../tables/standard-ratings.ts'
+
+const common = {
+  id: z.string().regex(/^[a-z0-9-]{1,64}$/),
+  maker: z.string().min(1).max(80),
+  model: z.string().min(1).max(80),
+  price: quantity('€', 'price', 'money', { min: 0 }),
+  weightKg: quantity('m', 'weight', 'kg', { min: 0 }),
+}
+const systemVoltage = z.union([z.literal(12), z.literal(24), z.literal(48)], { error: () => '12, 24 or 48' })
+const volts = (label: string) => quantity('V', label, 'V', { above: 0 })
+const amps = (label: string) => quantity('I', label, 'A', { above: 0 })
+const watts = (label: string) => quantity('P', label, 'W', { above: 0 })
+const perDegree = (label: string) => quantity('β', label, '1/°C', { min: -0.02, max: 0 }).nullable()
+const celsius = (label: string) => quantity('T', label, '°C', { min: -60, max: 90 })
+
+export const panelSchema = z.strictObject({
+  ...common,
+  kind: z.literal('panel'),
+  cells: choice(['mono', 'poly', 'flexible']),
+  powerW: watts('power at test conditions'),
+  vocV: volts('open-circuit voltage'),
+  vmpV: volts('working voltage'),
+  iscA: amps('short-circuit current'),
+  impA: amps('working current'),
+  vocCoeffPerC: perDegree('temperature coefficient of Voc'),
+  vmpCoeffPerC: perDegree('temperature coefficient of Vmp'),
+  pmpCoeffPerC: perDegree('temperature coefficient of power'),
+  noctC: quantity('NOCT', 'nominal operating cell temperature', '°C', { min: 20, max: 90 }),
+  maxSeriesFuseA: amps('largest series fuse'),
+  maxSystemV: volts('largest system voltage'),
+  /** Battery voltage the panel is made for, for PWM; null for panels made for tracking controllers. */
+  nominalV: volts('nominal voltage').nullable(),
+  lengthMm: quantity('l', 'length', 'mm', { above: 0 }),
+  widthMm: quantity('w', 'width', 'mm', { above: 0 }),
+})
+
+export const batterySchema = z.strictObject({
+  ...common,
+  kind: z.literal('battery'),
+  chemistry: choice(CHEMISTRY_NAMES),
+  unitVoltageV: volts('nominal voltage'),
+  capacityAh: quantity('C', 'rated capacity', 'Ah', { above: 0 }),
+  seriesAllowed: z.boolean(),
+  maxParallel: count('n', 'most strings in parallel', 1),
+  maxChargeA: amps('largest charge current of a unit'),
+  maxDischargeA: amps('largest discharge current of a unit'),
+  absorptionV: volts('absorption voltage of a unit'),
+  lowCutoffV: volts('lowest voltage of a unit'),
+  floatV: volts('float voltage of a unit'),
+  chargeMinC: celsius('coldest it may be charged at'),
+  chargeMaxC: celsius('hottest it may be charged at'),
+  dischargeMinC: celsius('coldest it may be used at'),
+  dischargeMaxC: celsius('hottest it may be used at'),
+  roundTripEfficiency: share('η', 'efficiency, in and out'),
+  resistanceMilliohm: quantity('r', 'inner resistance of a unit', 'mΩ', { above: 0 }),
+  planningDepth: share('DoD', 'depth to plan with'),
+  cycleLife: z
+    .array(z.strictObject({ depth: share('d', 'depth'), cycles: quantity('N', 'cycles', '', { above: 0 }) }))
+    .min(1),
+  calendarYears: quantity('Y', 'calendar life', 'y', { above: 0 }),
+  /** Capacity left in the cold; null for lead-acid, which follows the standard's table. */
+  capacityPoints: z
+    .array(z.strictObject({ cellC: celsius('temperature'), factor: share('f', 'capacity left') }))
+    .min(1)
+    .nullable(),
+})
+
+/** The array side of a controller, or of an all-in-one. */
+const arrayInput = {
+  maxInputV: volts('largest input voltage'),
+  mpptMinV: quantity('V', 'lower end of the tracking window', 'V', { min: 0 }),
+  startHeadroomV: quantity('V', 'start headroom above the battery', 'V', { min: 0 }),
+  /** Of one input. */
+  maxInputA: amps('largest array short-circuit current'),
+  /** Trackers with terminals of their own. */
+  inputs: count('k', 'independent array inputs', 1, 12),
+  /** Of all inputs together, at each battery voltage; null where the sheet gives no limit beside the output. */
+  maxPvPowerW: z
+    .array(z.strictObject({ batteryVoltageV: systemVoltage, powerW: watts('largest array power') }))
+    .min(1)
+    .nullable(),
+  ratedOutputA: amps('rated output'),
+  /** Largest conductor its array terminals take. */
+  terminalMaxMm2: quantity('A', 'largest wire its terminals take', 'mm²', { above: 0 }),
+}
+
+export const controllerSchema = z.strictObject({
+  ...common,
+  kind: z.literal('controller'),
+  technology: choice(['mppt', 'pwm']),
+  batteryVoltagesV: z.array(systemVoltage).min(1),
+  ...arrayInput,
+  efficiency: share('η', 'efficiency'),
+})
+
+const inverterSide = {
+  dcVoltageV: systemVoltage,
+  lowestInputV: volts('lowest battery voltage it runs at'),
+  continuousW: watts('continuous power'),
+  continuousVA: quantity('S', 'continuous apparent power', 'VA', { above: 0 }),
+  surgeW: watts('start power'),
+  efficiency: share('η', 'efficiency at full power'),
+  /** Efficiency at parts of the continuous power, its own draw left out; null where only one figure is given. */
+  efficiencyPoints: z
+    .array(z.strictObject({ loadFraction: share('p', 'share of power'), efficiency: share('η', 'efficiency') }))
+    .min(2)
+    .nullable(),
+  idleW: quantity('P', 'idle draw', 'W', { min: 0 }),
+  searchW: quantity('P', 'draw in search mode', 'W', { min: 0 }).nullable(),
+  waveform: choice(['sine', 'modified']),
+  mainsVoltageV: volts('output voltage'),
+  mainsFrequencyHz: quantity('f', 'output frequency', 'Hz', { above: 0 }),
+  maxParallel: count('n', 'most in parallel', 1),
+  /** Two of them make a split phase. */
+  splitPhaseStack: z.boolean(),
+  deratePerC: quantity('d', 'rating lost per degree', '1/°C', { min: 0, max: 1 }),
+  derateFromC: celsius('rating holds up to'),
+  /** Charging current from a generator or mains; 0 without a charger. */
+  chargerA: quantity('I', 'built-in charger', 'A', { min: 0 }),
+}
+
+export const inverterSchema = z.strictObject({ ...common, kind: z.literal('inverter'), ...inverterSide })
+
+/** Inverter, charger and controller in one case. */
+export const allInOneSchema = z.strictObject({
+  ...common,
+  kind: z.literal('all-in-one'),
+  ...inverterSide,
+  ...arrayInput,
+})
+
+export const generatorSchema = z.strictObject({
+  ...common,
+  kind: z.literal('generator'),
+  continuousW: watts('continuous power'),
+  continuousVA: quantity('S', 'continuous apparent power', 'VA', { above: 0 }),
+  mainsVoltageV: volts('output voltage'),
+  mainsFrequencyHz: quantity('f', 'output frequency', 'Hz', { above: 0 }),
+  fuel: choice(['petrol', 'diesel', 'gas']),
+  /** Fuel it burns at parts of its power. */
+  fuelPoints: z
+    .array(
+      z.strictObject({
+        loadFraction: share('p', 'share of power'),
+        litresPerHour: quantity('q', 'fuel', 'L/h', { above: 0 }),
+      }),
+    )
+    .min(1),
+  tankL: quantity('V', 'tank', 'L', { above: 0 }),
+  autoStart: z.boolean(),
+  /** Neutral joined to its frame at the works. */
+  neutralBonded: z.boolean(),
+})
+
+/** A battery charger fed from mains or a generator, or from an alternator. */
+export const chargerSchema = z.strictObject({
+  ...common,
+  kind: z.literal('charger'),
+  source: choice(['mains', 'alternator']),
+  /** Voltage it takes: mains, or the vehicle's. */
+  inputV: volts('input voltage'),
+  batteryVoltageV: systemVoltage,
+  outputA: amps('charge current'),
+  efficiency: share('η', 'efficiency'),
+  powerFactor: share('pf', 'power factor'),
+})
+
+export const cableSchema = z.strictObject({
+  ...common,
+  kind: z.literal('cable'),
+  use: choice(['pv', 'battery', 'fixed']),
+  size: z.string(),
+  /** `price` and `weightKg` are per metre of one conductor. */
+})
+
+export const deviceSchema = z.strictObject({
+  ...common,
+  kind: z.literal('device'),
+  type: choice(['battery-fuse', 'dc-breaker', 'pv-fuse', 'ac-breaker']),
+  series: choice(DEVICE_SERIES),
+  /** Highest direct voltage it may switch; 0 where it is not rated for direct current. */
+  maxDcV: quantity('V', 'highest direct voltage', 'V', { min: 0 }),
+  maxAcV: quantity('V', 'highest alternating voltage', 'V', { min: 0 }),
+  interruptingA: amps('current it can interrupt'),
+  smallestA: amps('smallest rating'),
+  largestA: amps('largest rating'),
+})
+
+export const catalogueItemSchema = z.discriminatedUnion('kind', [
+  panelSchema,
+  batterySchema,
+  controllerSchema,
+  inverterSchema,
+  allInOneSchema,
+  generatorSchema,
+  chargerSchema,
+  cableSchema,
+  deviceSchema,
+])
+
+export type Panel = z.output<typeof panelSchema>
+export type Battery = z.output<typeof batterySchema>
+export type Controller = z.output<typeof controllerSchema>
+export type Inverter = z.output<typeof inverterSchema>
+export type AllInOne = z.output<typeof allInOneSchema>
+export type Generator = z.output<typeof generatorSchema>
+export type Charger = z.output<typeof chargerSchema>
+export type Cable = z.output<typeof cableSchema>
+export type Device = z.output<typeof deviceSchema>
+export const ITEM_KINDS = [
+  'panel',
+  'battery',
+  'controller',
+  'inverter',
+  'all-in-one',
+  'generator',
+  'charger',
+  'cable',
+  'device',
+] as const
+export type ItemKind = (typeof ITEM_KINDS)[number]
+export type CatalogueItem = z.output<typeof catalogueItemSchema>
+
+/** The catalogue by kind, as the chain reads it; all-in-ones stand among inverters and controllers too. Prices are in one currency. */
+export interface Catalogue {
+  readonly panels: readonly Panel[]
+  readonly batteries: readonly Battery[]
+  readonly controllers: readonly Controller[]
+  readonly inverters: readonly Inverter[]
+  readonly allInOnes: readonly AllInOne[]
+  readonly generators: readonly Generator[]
+  readonly chargers: readonly Charger[]
+  readonly cables: readonly Cable[]
+  readonly devices: readonly Device[]
+}
+
+export function catalogueOf(items: readonly CatalogueItem[]): Catalogue {
+  const of = <K extends CatalogueItem['kind']>(kind: K) =>
+    items.filter((item): item is Extract<CatalogueItem, { kind: K }> => item.kind === kind)
+  const allInOnes = of('all-in-one')
+  return {
+    panels: of('panel'),
+    batteries: of('battery'),
+    controllers: [...of('controller'), ...allInOnes.map(asController)],
+    inverters: [...of('inverter'), ...allInOnes.map(asInverter)],
+    allInOnes,
+    generators: of('generator'),
+    chargers: of('charger'),
+    cables: of('cable'),
+    devices: of('device'),
+  }
+}
+
+/** An all-in-one seen as an inverter: what stands on the parts list. */
+export function asInverter(item: AllInOne): Inverter {
+  const { maxInputV, mpptMinV, startHeadroomV, maxInputA, inputs, maxPvPowerW, ratedOutputA, ...rest } = item
+  const { terminalMaxMm2, ...side } = rest
+  return { ...side, kind: 'inverter' }
+}
+
+/** The controller inside an all-in-one: it costs and weighs nothing beside it. */
+export function asController(item: AllInOne): Controller {
+  const { id, maker, model, maxInputV, mpptMinV, startHeadroomV, maxInputA, inputs, maxPvPowerW, ratedOutputA } = item
+  return {
+    kind: 'controller',
+    id,
+    maker,
+    model,
+    price: 0,
+    weightKg: 0,
+    technology: 'mppt',
+    batteryVoltagesV: [item.dcVoltageV],
+    maxInputV,
+    mpptMinV,
+    startHeadroomV,
+    maxInputA,
+    inputs,
+    maxPvPowerW,
+    ratedOutputA,
+    terminalMaxMm2: item.terminalMaxMm2,
+    efficiency: item.efficiency,
+  }
+}
+
+/** Maker and model in one line. */
+export const itemName = (item: { maker: string; model: string }): string => `${item.maker} ${item.model}`

@@ -1,0 +1,21 @@
+/** The links built so far, in the order of the chain. The same word names a link in every room. */
+export const LINKS = [
+  'site',
+  'loads',
+  'battery',
+  'array',
+  'controller',
+  'inverter',
+  'backup',
+  'wiring',
+  'parts',
+] as const
+export type LinkId = (typeof LINKS)[number]
+
+/** What is still needed before a link can answer, and where to give it. */
+export interface Need {
+  readonly link: LinkId
+  /** Field to go to, as `link.field` or `loads.<id>.field`. */
+  readonly place: string
+  readonly message: string
+}

@@ -1,0 +1,37 @@
+import { areaFit, panelsOnPlanes } from '../array/area-fit.ts'
+import { formatQuantity } from '../units/format.ts'
+import { defineCheck, type Found } from './check.ts'
+
+export const arrayDoesNotFit = defineCheck({
+  id: 'array.does-not-fit',
+  link: 'array',
+  severity: 'fault',
+  find(job, { option, site, array: { layout, panels } }) {
+    if (!layout || !panels) return []
+    const counts = panelsOnPlanes(site.planes, panels.value)
+    return site.planes.flatMap(({ plane, tiltDeg }, i): Found[] => {
+      const wanted = counts[i] ?? 0
+      const fit = areaFit(job.site, plane, tiltDeg[0]?.value ?? 0, layout.panel, option.array.fit)
+      const found: Found[] = []
+      const changes = [{ label: 'Let the design choose the panel', part: 'array', patch: { panelId: null } }] as const
+      if (fit && wanted > fit.panels) {
+        found.push({
+          message: `${plane.name}: ${wanted} × ${layout.panel.model} wanted, ${fit.panels} fit on ${formatQuantity(plane.widthM ?? 0, 'm')} × ${formatQuantity(plane.heightM ?? 0, 'm')} with edges and gaps.`,
+          remedy: 'Stronger panels, another plane, or less load.',
+          place: 'site.planes',
+          changes: option.array.panelId === null ? [] : changes,
+        })
+      }
+      const kg = wanted * (layout.panel.weightKg + 3)
+      if (plane.mostWeightKg !== null && kg > plane.mostWeightKg) {
+        found.push({
+          message: `${plane.name}: ${wanted} × ${layout.panel.model} with their frames weigh ${formatQuantity(kg, 'kg', 0)}; it may bear ${formatQuantity(plane.mostWeightKg, 'kg')}.`,
+          remedy: 'Lighter panels, another plane, or less load.',
+          place: 'site.planes',
+          changes: option.array.panelId === null ? [] : changes,
+        })
+      }
+      return found
+    })
+  },
+})

@@ -1,0 +1,35 @@
+import { RECOVERY_DAYS } from '../array/link.ts'
+import { formatNumber, monthName } from '../units/format.ts'
+import { defineCheck } from './check.ts'
+
+export const arrayRecoverySlow = defineCheck({
+  id: 'array.recovery-slow',
+  link: 'array',
+  severity: 'advice',
+  find(_job, { option, array: { recoveryDays, designMonth, layout } }) {
+    if (!recoveryDays || !layout || !designMonth) return []
+    const limit = option.array.recoveryDays ?? RECOVERY_DAYS
+    const days = recoveryDays.value
+    if (days !== null && days <= limit * (1 + 1e-6)) return []
+    // Where the array falls short altogether, array.short-in-month says it.
+    if (layout.short === 'too few panels') return []
+    const month = monthName(designMonth.value)
+    return [
+      {
+        message:
+          days === null
+            ? `In ${month} nothing is left over: the bank, once empty, never fills again on average days.`
+            : `The bank, once empty, takes ${formatNumber(days, 0)} average days of ${month} to fill; ${formatNumber(limit)} is the aim.`,
+        remedy: 'An array sized to refill the bank, a generator in that month, or a smaller bank.',
+        place: 'array.sizing',
+        changes: [
+          {
+            label: `Size the array to refill in ${formatNumber(limit)} days`,
+            part: 'array',
+            patch: { sizing: 'recover', singleFactor: option.array.singleFactor },
+          },
+        ],
+      },
+    ]
+  },
+})

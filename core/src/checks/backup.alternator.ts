@@ -1,0 +1,28 @@
+import { itemName } from '../catalogue/schema.ts'
+import { formatQuantity } from '../units/format.ts'
+import { defineCheck } from './check.ts'
+
+export const backupAlternator = defineCheck({
+  id: 'backup.alternator',
+  link: 'backup',
+  severity: 'danger',
+  find(_job, { option, backup: { alternator } }) {
+    if (!alternator?.charger || !option.backup.alternator) return []
+    const { drawnA, allowedA, idleA, charger } = alternator
+    if (drawnA.value <= allowedA.value + 1e-9) return []
+    return [
+      {
+        message: `${itemName(charger)} draws ${formatQuantity(drawnA.value, 'A', 0)} from an alternator that gives ${formatQuantity(idleA.value, 'A', 0)} at idle; above ${formatQuantity(allowedA.value, 'A', 0)} it overheats, and can burn.`,
+        remedy: 'A smaller charger, one that throttles by temperature, or a larger alternator.',
+        place: 'backup.alternator.chargerId',
+        changes: [
+          {
+            label: 'Let the design choose the charger',
+            part: 'backup',
+            patch: { alternator: { ...option.backup.alternator, chargerId: null } },
+          },
+        ],
+      },
+    ]
+  },
+})

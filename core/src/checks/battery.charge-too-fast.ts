@@ -1,0 +1,26 @@
+import { formatQuantity } from '../units/format.ts'
+import { LET_GO } from './change.ts'
+import { defineCheck } from './check.ts'
+
+export const batteryChargeTooFast = defineCheck({
+  id: 'battery.charge-too-fast',
+  link: 'battery',
+  severity: 'danger',
+  find(_job, { battery: { bank }, controller, backup }) {
+    const chargeA = controller.chargeA + backup.chargeA
+    if (!bank || chargeA <= bank.maxChargeA + 1e-9) return []
+    const strings = Math.ceil((chargeA / bank.maxChargeA) * bank.parallel.value - 1e-9)
+    const beside = backup.chargeA > 0 ? ` and ${formatQuantity(backup.chargeA, 'A')} from charger and alternator` : ''
+    return [
+      {
+        message: `The array can charge with ${formatQuantity(controller.chargeA, 'A')}${beside}; the bank bears ${formatQuantity(bank.maxChargeA, 'A')}.`,
+        remedy: 'More strings of batteries, a smaller controller, or units that charge faster.',
+        place: 'battery.parallel',
+        changes: [
+          { label: `${strings} strings of batteries`, part: 'battery', patch: { parallel: strings } },
+          LET_GO.battery,
+        ],
+      },
+    ]
+  },
+})

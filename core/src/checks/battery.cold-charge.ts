@@ -1,0 +1,24 @@
+import { itemName } from '../catalogue/schema.ts'
+import { formatQuantity } from '../units/format.ts'
+import { LET_GO } from './change.ts'
+import { defineCheck } from './check.ts'
+
+export const batteryColdCharge = defineCheck({
+  id: 'battery.cold-charge',
+  link: 'battery',
+  severity: 'danger',
+  find(_job, { option, site: { batteryRoomLowC }, battery: { bank, item } }) {
+    if (!bank || !item || option.battery.coldProtected || batteryRoomLowC.value >= item.chargeMinC) return []
+    return [
+      {
+        message: `The battery room falls to ${formatQuantity(batteryRoomLowC.value, '°C')}; ${itemName(item)} may not be charged below ${formatQuantity(item.chargeMinC, '°C')}. The first sunny frost ruins it, and can make it unsafe.`,
+        remedy: 'A heated box, charging locked out in the cold, or a chemistry that bears it.',
+        place: 'battery.coldProtected',
+        changes: [
+          { label: 'Heated box or charge lock-out', part: 'battery', patch: { coldProtected: true } },
+          LET_GO.battery,
+        ],
+      },
+    ]
+  },
+})

@@ -1,0 +1,40 @@
+import type { Design } from '../chain/design.ts'
+import type { LinkId } from '../chain/links.ts'
+import type { Job } from '../job/schema.ts'
+import type { Change } from './change.ts'
+
+export const SEVERITIES = ['danger', 'fault', 'advice'] as const
+/** danger: can hurt someone or destroy equipment; fault: will not do the job; advice: works, could be better. */
+export type Severity = (typeof SEVERITIES)[number]
+
+/** What a check found: one sentence with the numbers in it, what would mend it, and where. */
+export interface Finding {
+  readonly id: string
+  readonly link: LinkId
+  readonly severity: Severity
+  readonly message: string
+  readonly remedy: string
+  /** Field to go to, as `link.field` or `loads.<id>.field`. */
+  readonly place: string
+  /** Changes that would mend it, best first; none where the design cannot be changed for it. */
+  readonly changes: readonly Change[]
+}
+
+export interface Check {
+  readonly id: string
+  readonly link: LinkId
+  readonly severity: Severity
+  /** Everything wrong of this kind; empty where the check is satisfied or does not apply. */
+  find(job: Job, design: Design): readonly Found[]
+}
+
+export interface Found {
+  readonly message: string
+  readonly remedy: string
+  readonly place: string
+  readonly changes?: readonly Change[]
+  /** Where this instance is graver or milder than the check usually is. */
+  readonly severity?: Severity
+}
+
+export const defineCheck = (check: Check): Check => check

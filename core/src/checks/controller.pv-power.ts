@@ -1,0 +1,29 @@
+import { mostPvPowerW } from '../array/layout.ts'
+import { itemName } from '../catalogue/schema.ts'
+import { everyString } from '../controller/link.ts'
+import { formatQuantity } from '../units/format.ts'
+import { LET_GO } from './change.ts'
+import { defineCheck, type Found } from './check.ts'
+
+export const controllerPvPower = defineCheck({
+  id: 'controller.pv-power',
+  link: 'controller',
+  severity: 'fault',
+  find(_job, design) {
+    const systemV = design.battery.systemVoltageV.value
+    return everyString(design).flatMap(({ name, panel, controller, strings }): Found[] => {
+      const eachW = panel.powerW * strings.panelsPerString * strings.stringsPerController
+      const mostW = mostPvPowerW(controller, systemV)
+      if (eachW <= mostW + 1e-6) return []
+      const changes = name === '' ? [LET_GO.strings, LET_GO.controller] : []
+      return [
+        {
+          message: `${name === '' ? '' : `${name}: `}${formatQuantity(eachW, 'W')} of panels on ${itemName(controller)}; its sheet allows ${formatQuantity(mostW, 'W')} at ${systemV} V.`,
+          remedy: 'Fewer strings on a controller, one more controller, or a larger one.',
+          place: 'controller.stringsPerController',
+          changes,
+        },
+      ]
+    })
+  },
+})

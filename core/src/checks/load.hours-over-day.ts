@@ -1,0 +1,22 @@
+import { formatNumber } from '../units/format.ts'
+import { defineCheck, type Found } from './check.ts'
+
+export const loadHoursOverDay = defineCheck({
+  id: 'load.hours-over-day',
+  link: 'loads',
+  severity: 'fault',
+  find(job) {
+    return job.loads.flatMap((load): Found[] => {
+      const wrong = [
+        { field: 'hoursPerDay', value: load.hoursPerDay ?? 0, most: 24, says: 'hours a day' },
+        { field: 'dutyCycle', value: load.dutyCycle, most: 1, says: 'as share of the time it draws' },
+        { field: 'daysPerWeek', value: load.daysPerWeek, most: 7, says: 'days a week' },
+      ].filter(({ value, most }) => value > most)
+      return wrong.map(({ field, value, most, says }) => ({
+        message: `${load.name || 'A load'}: ${formatNumber(value)} ${says}, more than ${most}. ${most} is counted.`,
+        remedy: `Enter at most ${most}.`,
+        place: `loads.${load.id}.${field}`,
+      }))
+    })
+  },
+})

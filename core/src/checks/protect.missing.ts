@@ -1,0 +1,22 @@
+import { defineCheck, type Found } from './check.ts'
+
+export const protectMissing = defineCheck({
+  id: 'protect.missing',
+  link: 'wiring',
+  severity: 'danger',
+  find(_job, { wiring }) {
+    // Strings have their own check, string.fuse-missing.
+    return wiring.circuits.flatMap(({ id, title, cable, device, mustProtect }): Found[] =>
+      mustProtect && cable && !device && id !== 'string'
+        ? [
+            {
+              message: `${title}: no fuse or breaker at its source. A fault here burns the cable.`,
+              remedy: 'Put a device at the end the energy comes from.',
+              place: `wiring.${id}.deviceId`,
+              changes: [{ label: 'Put a device in', part: 'circuit', circuit: id, patch: { deviceId: null } }],
+            },
+          ]
+        : [],
+    )
+  },
+})

@@ -1,0 +1,28 @@
+import { formatQuantity, formatSize } from '../units/format.ts'
+import { defineCheck, type Found } from './check.ts'
+
+export const protectTooLarge = defineCheck({
+  id: 'protect.too-large',
+  link: 'wiring',
+  severity: 'danger',
+  find(_job, { wiring }) {
+    return wiring.circuits.flatMap(({ id, title, cable, device }): Found[] => {
+      if (!cable || !device || device.ratingA.value <= cable.ampacityA.value + 1e-6) return []
+      return [
+        {
+          message: `${title}: a ${formatQuantity(device.ratingA.value, 'A')} device on ${formatSize(cable.size)} that may carry ${formatQuantity(cable.ampacityA.value, 'A')} does not protect it.`,
+          remedy: 'A smaller device, or a thicker cable.',
+          place: `wiring.${id}.deviceRatingA`,
+          changes: [
+            {
+              label: 'Take the rating that protects it',
+              part: 'circuit',
+              circuit: id,
+              patch: { deviceRatingA: null, size: null },
+            },
+          ],
+        },
+      ]
+    })
+  },
+})

@@ -1,0 +1,28 @@
+import { formatPercent, formatQuantity, formatSize } from '../units/format.ts'
+import { defineCheck, type Found } from './check.ts'
+
+export const wireDrop = defineCheck({
+  id: 'wire.drop',
+  link: 'wiring',
+  severity: 'fault',
+  find(_job, { wiring }) {
+    return wiring.circuits.flatMap(({ id, title, cable, lengthM, maxDropFraction }): Found[] => {
+      if (!cable || cable.dropFraction.value <= maxDropFraction.value + 1e-9) return []
+      return [
+        {
+          message: `${title}: ${formatSize(cable.size)} over ${formatQuantity(lengthM.value, 'm')} loses ${formatPercent(cable.dropFraction.value, 1)}, more than ${formatPercent(maxDropFraction.value)}.`,
+          remedy: 'A thicker cable, a shorter run, or a higher voltage.',
+          place: `wiring.${id}.size`,
+          changes: [
+            {
+              label: 'Let the design size this cable',
+              part: 'circuit',
+              circuit: id,
+              patch: { size: null, parallel: null },
+            },
+          ],
+        },
+      ]
+    })
+  },
+})

@@ -1,0 +1,43 @@
+export { SHIPPED_CATALOGUE, SHIPPED_ITEMS } from './catalogue/catalogue.ts'
+export { type Catalogue, type CatalogueItem, catalogueItemSchema, catalogueOf, itemName } from './catalogue/schema.ts'
+export { answered, answers, type Design, design, stepOf } from './chain/design.ts'
+export { LINKS, type LinkId, type Need } from './chain/links.ts'
+export { type Influence, influencesOn } from './chain/sensitivity.ts'
+export { bare, isKnown, type Known, type Origin, type Step } from './chain/working.ts'
+export { type Caution, cautionsFor } from './checks/cautions.ts'
+export { applyChange, type Change } from './checks/change.ts'
+export { type Finding, SEVERITIES, type Severity } from './checks/check.ts'
+export { CHECKS, findings } from './checks/checks.ts'
+export { demoJobs, fieldStation, narrowboat } from './demo/demo.ts'
+export {
+  chosenOption,
+  EMPTY_BACKUP,
+  EMPTY_CIRCUIT_CHOICE,
+  emptyJob,
+  emptyLoad,
+  emptyOption,
+  emptyPlane,
+  jobJsonSchema,
+  parseJob,
+  parseJobText,
+} from './job/job.ts'
+export {
+  type BatteryHeating,
+  type CircuitChoice,
+  type Existing,
+  type HorizonPoint,
+  type Job,
+  LOAD_BASES,
+  type Load,
+  MOST_LOADS,
+  type Option,
+  type Plane,
+  PRIORITIES,
+  type School,
+  type Site,
+} from './job/schema.ts'
+export { type JobListing, type JobSummary, type StoredJob, summarise } from './job/stored.ts'
+export { INPUT_ERROR_CODES, InputError, type InputErrorCode } from './method/input-error.ts'
+export { type AnyMethod, runMethod } from './method/method.ts'
+export { type QuantityMeta, quantityMeta } from './method/quantity.ts'
+export { METHODS, methodOf, nearIds } from './method/registry.ts'

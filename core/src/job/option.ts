@@ -1,0 +1,173 @@
+import { z } from 'zod'
+import { choice, count, quantity, share } from '../method/quantity.ts'
+import { CHEMISTRY_NAMES } from '../tables/chemistries.ts'
+import { INSTALLATIONS } from '../wiring/ampacity.ts'
+import { CONDUCTOR_SIZES } from '../wiring/conductor.ts'
+import { flag, id, line, month } from './fields.ts'
+
+/** One of a job's options: what a person chooses of the links after the loads. */
+
+export const BANK_SIZINGS = ['full', 'plain', 'stepwise'] as const
+export const ARRAY_SIZINGS = ['balance', 'recover'] as const
+export const STACKINGS = ['parallel', 'split-phase'] as const
+export const BACKUP_KINDS = ['none', 'generator', 'mains'] as const
+/** Where neutral and earth are bonded while the backup runs. */
+export const BONDS = ['unanswered', 'inverter-only', 'source-only', 'transfers', 'both', 'neither'] as const
+
+/** A load that takes surplus, in order of priority. */
+export const dumpLoadSchema = z.strictObject({
+  id,
+  name: line(120),
+  powerW: quantity('P', 'power it takes', 'W', { above: 0, max: 1e6 }),
+  mostKwhPerDay: quantity('E', 'most it can use in a day', 'kWh', { above: 0, max: 1e5 }),
+})
+
+/** An array with controllers of its own on the same bank. */
+export const furtherArraySchema = z.strictObject({
+  id,
+  name: line(80),
+  panelId: id,
+  controllerId: id,
+  quantity: count('n_c', 'controllers', 1, 20),
+  panelsPerString: count('n_s', 'panels in a string', 1, 40),
+  stringsPerController: count('n_p', 'strings on each controller', 1, 40),
+  /** Plane of the site it lies in. */
+  planeId: id.nullable(),
+})
+
+const stateOfCharge = (label: string) => quantity('SoC', label, '', { min: 0, max: 1 }).nullable()
+
+/** What carries the house when the sun does not. */
+export const backupSchema = z.strictObject({
+  kind: choice(BACKUP_KINDS),
+  /** Months left to it. */
+  months: z.array(month).max(12),
+  generatorId: id.nullable(),
+  /** Charger that generator or mains feeds; null for the design's choice. */
+  chargerId: id.nullable(),
+  chargers: count('n', 'chargers', 1, 12).nullable(),
+  houseLoadW: quantity('P', 'house load while it charges', 'W', { min: 0, max: 1e6 }).nullable(),
+  fuelPricePerL: quantity('p', 'price of fuel', 'money/L', { min: 0, max: 1000 }).nullable(),
+  startAt: stateOfCharge('state of charge it starts at'),
+  stopAt: stateOfCharge('state of charge it stops at'),
+  /** Someone waits for it: a refill of over 6 hours is then a fault. */
+  attended: flag,
+  bond: choice(BONDS),
+  alternator: z
+    .strictObject({
+      ratedA: quantity('I', 'alternator, rated', 'A', { above: 0, max: 2000 }),
+      idleA: quantity('I', 'alternator at idle, hot', 'A', { above: 0, max: 2000 }).nullable(),
+      otherA: quantity('I', 'what the vehicle itself draws', 'A', { min: 0, max: 2000 }).nullable(),
+      voltageV: quantity('V', 'alternator voltage', 'V', { min: 10, max: 60 }),
+      hoursPerDay: quantity('h', 'hours it drives in a day', 'h', { min: 0, max: 24 }),
+      chargerId: id.nullable(),
+    })
+    .nullable(),
+})
+
+/** Switches and figures of a school of sizing. What is null is left to the chain. */
+export const schoolSchema = z.strictObject({
+  id,
+  name: line(120).min(1, { error: () => 'a name' }),
+  why: line(400),
+  bankSizing: choice(BANK_SIZINGS),
+  autonomyDays: quantity('D', 'days without sun', 'd', { above: 0, max: 60 }).nullable(),
+  depthOfDischarge: share('DoD', 'depth it may be used to').nullable(),
+  arraySizing: choice(ARRAY_SIZINGS),
+  recoveryDays: quantity('D_r', 'days to refill the bank', 'd', { above: 0, max: 60 }).nullable(),
+  singleFactor: quantity('η', 'one factor for all losses', '', { min: 0.2, max: 1 }).nullable(),
+  clippingFraction: quantity('c', 'clipping accepted', '', { min: 0, max: 0.5 }).nullable(),
+  headroom: quantity('k', 'headroom of the inverter', '', { min: 1, max: 5 }).nullable(),
+})
+
+const loss = (label: string) => quantity('l', label, '', { min: 0, max: 0.9 }).nullable()
+
+export const circuitChoiceSchema = z.strictObject({
+  lengthM: quantity('L', 'length one way', 'm', { min: 0, max: 5000 }).nullable(),
+  installation: choice(INSTALLATIONS).nullable(),
+  size: z
+    .string()
+    .refine((size) => CONDUCTOR_SIZES.includes(size), { error: () => 'a size such as 6 mm2 or 10 AWG' })
+    .nullable(),
+  parallel: count('n', 'conductors in parallel', 1, 8).nullable(),
+  ambientC: quantity('T', 'air around the cable', '°C', { min: -60, max: 105 }).nullable(),
+  maxDropFraction: quantity('ΔU', 'largest share of voltage to lose', '', { above: 0, max: 0.5 }).nullable(),
+  /** Catalogue id of the device, "none" for no device, null for the design's choice. */
+  deviceId: id.nullable(),
+  deviceRatingA: quantity('I_n', 'device rating', 'A', { above: 0, max: 10_000 }).nullable(),
+})
+
+export const optionSchema = z.strictObject({
+  id,
+  name: line(120).min(1, { error: () => 'a name' }),
+  systemVoltageV: z
+    .union([z.literal(12), z.literal(24), z.literal(48)], { error: () => '12, 24, 48 or null' })
+    .nullable(),
+  battery: z.strictObject({
+    itemId: id.nullable(),
+    chemistry: choice(CHEMISTRY_NAMES).nullable(),
+    autonomyDays: quantity('D', 'days without sun', 'd', { above: 0, max: 60 }).nullable(),
+    depthOfDischarge: share('DoD', 'depth it may be used to').nullable(),
+    agingFactor: share('f_A', 'capacity left with age').nullable(),
+    /** Strings in parallel; null lets the design count them. */
+    parallel: count('n_p', 'strings in parallel', 1, 64).nullable(),
+    /** How the bank is sized: with every factor, from the plain product, or step by step; null for every factor. */
+    sizing: choice(BANK_SIZINGS).nullable(),
+    /** The bank stands in a heated box, or charging is locked out in the cold. */
+    coldProtected: flag,
+    /** Vented to outside with at least the computed opening. */
+    vented: flag,
+    /** A shunt in the one negative counts what goes in and out. */
+    monitored: flag,
+  }),
+  array: z.strictObject({
+    panelId: id.nullable(),
+    /** Balance the worst month's day, or refill the whole autonomy within `recoveryDays` as well; null for the balance. */
+    sizing: choice(ARRAY_SIZINGS).nullable(),
+    recoveryDays: quantity('D_r', 'days to refill the bank', 'd', { above: 0, max: 60 }).nullable(),
+    /** What is left after all losses in one figure; null to itemise them. */
+    singleFactor: quantity('η', 'one factor for all losses', '', { min: 0.2, max: 1 }).nullable(),
+    /** How panels stand on a plane. */
+    fit: z.strictObject({
+      portrait: flag.nullable(),
+      gapMm: quantity('g', 'gap between panels', 'mm', { min: 0, max: 2000 }).nullable(),
+      edgeMm: quantity('e', 'kept free at the edges', 'mm', { min: 0, max: 5000 }).nullable(),
+    }),
+    dumpLoads: z.array(dumpLoadSchema).max(20),
+    losses: z.strictObject({
+      soiling: loss('soiling'),
+      mismatch: loss('mismatch and tolerance'),
+      wiring: loss('wiring'),
+      temperature: loss('heat of the panels'),
+      controller: loss('controller'),
+      battery: loss('through the battery'),
+      ageing: loss('ageing of the panels'),
+    }),
+  }),
+  controller: z.strictObject({
+    itemId: id.nullable(),
+    quantity: count('n_c', 'controllers', 1, 20).nullable(),
+    panelsPerString: count('n_s', 'panels in a string', 1, 40).nullable(),
+    stringsPerController: count('n_p', 'strings on each controller', 1, 40).nullable(),
+    /** Share of the array's power that may be clipped at full sun for a smaller controller; null for none. */
+    clippingFraction: quantity('c', 'clipping accepted', '', { min: 0, max: 0.5 }).nullable(),
+    /** Arrays with controllers of their own on the same bank, beside the main one. */
+    further: z.array(furtherArraySchema).max(12),
+  }),
+  inverter: z.strictObject({
+    itemId: id.nullable(),
+    quantity: count('n', 'inverters in parallel', 1, 12).nullable(),
+    headroom: quantity('k', 'headroom', '', { min: 1, max: 5 }).nullable(),
+    idleW: quantity('P_idle', 'idle draw', 'W', { min: 0, max: 2000 }).nullable(),
+    hoursPerDay: quantity('h', 'hours a day it is on', 'h', { min: 0, max: 24 }).nullable(),
+    /** Alike, sharing the load; in series for the two halves of a split phase; null for alike. */
+    stacking: choice(STACKINGS).nullable(),
+    /** Asleep between pulses while nothing runs. */
+    searchMode: flag,
+    searchW: quantity('P', 'draw while searching', 'W', { min: 0, max: 500 }).nullable(),
+    /** Array on its own inverter, on the AC side. */
+    acCoupledW: quantity('P', 'AC-coupled array', 'W', { min: 0, max: 1e6 }).nullable(),
+  }),
+  backup: backupSchema,
+  wiring: z.strictObject({ circuits: z.record(z.string(), circuitChoiceSchema) }),
+})

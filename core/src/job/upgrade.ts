@@ -1,0 +1,141 @@
+/**
+ * Brings a job of an older version of the format to the present one, a version at a time. What does not have the shape of
+ * its version is handed on as it came: the schema then says what is wrong with it.
+ */
+export function upgradeJob(value: object, version: unknown): unknown {
+  if (version === 1) return fromVersion2(fromVersion1(value as Fields))
+  return version === 2 ? fromVersion2(value as Fields) : value
+}
+
+type Fields = Record<string, unknown>
+const isFields = (value: unknown): value is Fields =>
+  value !== null && typeof value === 'object' && !Array.isArray(value)
+const nulls = (length: number): null[] => Array<null>(length).fill(null)
+
+/** Version 2: planes with tilts of their own, sun given for a plane, temperatures by month, loads from label and meter. */
+function fromVersion1(job: Fields): Fields {
+  return {
+    ...job,
+    version: 2,
+    site: isFields(job.site) ? siteFromVersion1(job.site) : job.site,
+    loads: Array.isArray(job.loads) ? job.loads.map(loadFromVersion1) : job.loads,
+    batteryHeating: null,
+    controllerStandbyW: null,
+    monitorStandbyW: null,
+  }
+}
+
+function siteFromVersion1({ sunOnFlatKwhPerM2Day, tiltDeg, azimuthDeg, ...site }: Fields): unknown {
+  return {
+    ...site,
+    utcOffsetH: null,
+    monthMeanC: nulls(12),
+    daySwingK: null,
+    sunKwhPerM2Day: sunOnFlatKwhPerM2Day,
+    sunGivenFor: null,
+    sunSource: '',
+    climateId: null,
+    snowFraction: Array<number>(12).fill(0),
+    horizon: [],
+    soiling: 'rain-washed',
+    planes: [
+      {
+        id: 'a',
+        name: 'Array',
+        tiltDeg,
+        azimuthDeg,
+        parts: 1,
+        positions: 'fixed',
+        seasonTiltsDeg: nulls(4),
+        shape: 'rectangle',
+        widthM: null,
+        heightM: null,
+        topWidthM: null,
+        mostWeightKg: null,
+      },
+    ],
+    daysInUse: 'all',
+    splitPhase: false,
+    arrayToBatteryM: null,
+    batteryToInverterM: null,
+    batteryToBoardM: null,
+    inverterToBoardM: null,
+  }
+}
+
+function loadFromVersion1(value: unknown): unknown {
+  if (!isFields(value)) return value
+  const { critical, ...load } = value
+  return {
+    ...load,
+    voltageV: null,
+    converterEfficiency: null,
+    labelVoltageV: null,
+    labelCurrentA: null,
+    meterEnergyKwh: null,
+    meterLoggedHours: null,
+    weekendHoursOfDay: null,
+    monthFactors: null,
+    togetherSet: '',
+    priority: critical === true ? 'critical' : 'ordinary',
+    typicalId: null,
+    slipsAccepted: [],
+  }
+}
+
+/** Version 3: existing equipment judged, schools, backup in full, sheets kept with the job. */
+function fromVersion2(job: Fields): unknown {
+  return {
+    ...job,
+    version: 3,
+    site: isFields(job.site) ? siteFromVersion2(job.site) : job.site,
+    existing: Array.isArray(job.existing) ? job.existing.map(existingFromVersion2) : job.existing,
+    options: Array.isArray(job.options) ? job.options.map(optionFromVersion2) : job.options,
+    schools: [],
+    items: [],
+    horizonYears: null,
+    batteryPriceFactors: {},
+  }
+}
+
+function siteFromVersion2(site: Fields): unknown {
+  const { planes } = site
+  if (!Array.isArray(planes)) return site
+  return { ...site, planes: planes.map((plane) => (isFields(plane) ? { ...plane, mount: 'flush' } : plane)) }
+}
+
+const existingFromVersion2 = (value: unknown): unknown =>
+  isFields(value) ? { ...value, condition: 'unknown', kept: true } : value
+
+function optionFromVersion2(value: unknown): unknown {
+  if (!isFields(value)) return value
+  const part = (name: string, added: Fields) => {
+    const fields = value[name]
+    return { [name]: isFields(fields) ? { ...fields, ...added } : fields }
+  }
+  return {
+    ...value,
+    ...part('battery', { sizing: null, vented: false, monitored: true }),
+    ...part('array', {
+      sizing: null,
+      recoveryDays: null,
+      singleFactor: null,
+      fit: { portrait: null, gapMm: null, edgeMm: null },
+      dumpLoads: [],
+    }),
+    ...part('controller', { clippingFraction: null, further: [] }),
+    ...part('inverter', { stacking: null, searchMode: false, searchW: null, acCoupledW: null }),
+    ...part('backup', {
+      generatorId: null,
+      chargerId: null,
+      chargers: null,
+      houseLoadW: null,
+      fuelPricePerL: null,
+      startAt: null,
+      stopAt: null,
+      attended: false,
+      bond: 'unanswered',
+      alternator: null,
+    }),
+  }
+}

@@ -1,0 +1,95 @@
+import { z } from 'zod'
+
+/** What is said about a number: its symbol in formulas, its name, its unit and its range. */
+export interface QuantityRange {
+  /** Smallest value allowed. */
+  readonly min?: number
+  /** Values must be greater than this. */
+  readonly above?: number
+  /** Largest value allowed. */
+  readonly max?: number
+  /** Values must be smaller than this. */
+  readonly below?: number
+  readonly integer?: boolean
+}
+
+export interface QuantityMeta {
+  readonly symbol: string
+  readonly label: string
+  /** Unit symbol; empty for fractions and counts. */
+  readonly unit: string
+  readonly allowed: string
+}
+
+/** A bound with its thousands set apart: 1,000,000. */
+const thousands = (value: number): string =>
+  Math.abs(value) < 1000 ? String(value) : new Intl.NumberFormat('en-GB').format(value)
+
+/** Words for a range: "a number from 0 to 24 h", "a whole number from 1". */
+export function describeRange(range: QuantityRange, unit: string): string {
+  const noun = range.integer ? 'a whole number' : 'a number'
+  const low =
+    range.above !== undefined
+      ? `above ${thousands(range.above)}`
+      : range.min !== undefined
+        ? `from ${thousands(range.min)}`
+        : ''
+  const high =
+    range.below !== undefined
+      ? `below ${thousands(range.below)}`
+      : range.max !== undefined
+        ? `to ${thousands(range.max)}`
+        : ''
+  const joint = low && range.below !== undefined ? ' and' : ''
+  const upper = !low && range.max !== undefined ? `up ${high}` : high
+  return [noun, `${low}${joint}`, upper, unit].filter((part) => part !== '').join(' ')
+}
+
+/**
+ * A finite number with its symbol, name, unit and range. Guards accept rather than reject, so NaN and Infinity fail.
+ * @example quantity('V', 'voltage', 'V', { above: 0 })
+ */
+export function quantity(symbol: string, label: string, unit: string, range: QuantityRange = {}) {
+  const allowed = describeRange(range, unit)
+  const error = () => allowed
+  let schema = z.number({ error })
+  if (range.integer) schema = schema.int({ error })
+  if (range.min !== undefined) schema = schema.gte(range.min, { error })
+  if (range.above !== undefined) schema = schema.gt(range.above, { error })
+  if (range.max !== undefined) schema = schema.lte(range.max, { error })
+  if (range.below !== undefined) schema = schema.lt(range.below, { error })
+  return schema.meta({ symbol, label, unit, allowed })
+}
+
+/** Temperatures met on earth, with what the sun and a closed box add: the one range of every air, room and battery, °C. */
+export const AIR_RANGE_C = { min: -90, max: 80 } as const
+
+export const fraction = (symbol: string, label: string) => quantity(symbol, label, '', { min: 0, max: 1 })
+/** A share above 0 and at most 1: efficiencies and depths one divides by. */
+export const share = (symbol: string, label: string) => quantity(symbol, label, '', { above: 0, max: 1 })
+export const count = (symbol: string, label: string, min = 0, max?: number) =>
+  quantity(symbol, label, '', { min, integer: true, ...(max === undefined ? {} : { max }) })
+
+/** A list with one figure a month, January first. */
+export function monthly(item: z.ZodNumber) {
+  const meta = quantityMeta(item)
+  const allowed = `12 monthly figures, January first, each ${meta?.allowed ?? 'a number'}`
+  return z.array(item, { error: () => allowed }).length(12, { error: () => allowed })
+}
+
+/** A choice of words. */
+export function choice<const T extends readonly [string, ...string[]]>(values: T) {
+  return z.enum(values, { error: () => `one of ${values.join(', ')}` })
+}
+
+/** What was said of a number in a schema, through defaults and optionals; undefined for other things. */
+export function quantityMeta(schema: z.ZodType): QuantityMeta | undefined {
+  let inner: z.ZodType = schema
+  while (inner instanceof z.ZodDefault || inner instanceof z.ZodOptional || inner instanceof z.ZodNullable) {
+    inner = inner.unwrap() as z.ZodType
+  }
+  if (inner instanceof z.ZodArray) return quantityMeta(inner.element as z.ZodType)
+  if (inner instanceof z.ZodUnion) return quantityMeta(inner.options[0] as z.ZodType)
+  const meta = inner.meta()
+  return meta && 'symbol' in meta ? (meta as unknown as QuantityMeta) : undefined
+}

@@ -1,0 +1,433 @@
+import { z } from 'zod'
+import { outOfDomain } from '../method/input-error.ts'
+import { defineMethod } from '../method/method.ts'
+import { AIR_RANGE_C, choice, fraction, monthly, quantity } from '../method/quantity.ts'
+import { horizonTakes, openHours, openShareOfSky } from './horizon.ts'
+import {
+  beamOnPlane,
+  flatBehindPlane,
+  monthLimitKwhPerM2Day,
+  monthSky,
+  planeKwhPerM2Day as planeInMonth,
+  planeNormal,
+} from './plane.ts'
+import { cosDeg, extraterrestrialDailyWhPerM2, sunPosition as positionOfSun } from './solar-geometry.ts'
+import {
+  dayClearness,
+  hourDiffuseShare,
+  hourInPlaneW,
+  monthlyMeans,
+  syntheticYear,
+  yearStatistics,
+} from './synthetic-year.ts'
+
+const latitude = quantity('φ', 'latitude, north positive', '°', { min: -90, max: 90 })
+const sunOnFlat = quantity('H', 'sun on the flat', 'kWh/m² a day', { min: 0 })
+const sunInPlane = quantity('H_p', 'sun in the plane', 'kWh/m² a day')
+
+const ISO_INSTANT = /^(\d{4})-(\d{2})-(\d{2})T(\d{2}):(\d{2})(?::(\d{2})(?:\.(\d{1,9}))?)?(Z|[+-]\d{2}:\d{2})?$/
+
+/** Instant of an ISO 8601 text, ms; a text without a zone is UTC. Dates the calendar does not have are refused. */
+function instantMs(utc: string): number {
+  const allowed = 'an instant as 2026-06-21T12:00:00Z, years 1900 to 2100'
+  const parts = ISO_INSTANT.exec(utc)
+  if (!parts) throw outOfDomain('utc', utc, allowed)
+  const [year = 0, month = 0, day = 0, hour = 0, minute = 0, second = 0] = parts
+    .slice(1, 7)
+    .map((part) => Number(part ?? 0))
+  const zone = parts[8]
+  const localMs = Date.UTC(year, month - 1, day, hour, minute, second) + Number(`0.${parts[7] ?? 0}`) * 1000
+  const dayThere = new Date(Date.UTC(year, month - 1, day))
+  const real =
+    dayThere.getUTCMonth() === month - 1 && dayThere.getUTCDate() === day && hour < 24 && minute < 60 && second < 60
+  if (!real || year < 1900 || year > 2100) throw outOfDomain('utc', utc, allowed)
+  if (!zone || zone === 'Z') return localMs
+  const offsetMin = Number(zone.slice(1, 3)) * 60 + Number(zone.slice(4, 6))
+  return localMs - (zone.startsWith('-') ? -1 : 1) * offsetMin * 60_000
+}
+
+export const sunPosition = defineMethod({
+  id: 'sun.position',
+  title: 'Where the sun stands',
+  inputs: {
+    latitudeDeg: latitude,
+    longitudeDeg: quantity('λ', 'longitude, east positive', '°', { min: -180, max: 180 }),
+    utc: z.string({ error: () => 'an instant as 2026-06-21T12:00:00Z' }).meta({ label: 'instant, UTC' }),
+  },
+  outputs: {
+    zenithDeg: quantity('θ_z', 'angle from straight up', '°'),
+    azimuthDeg: quantity('γ', 'direction, clockwise from north', '°'),
+  },
+  formula: [
+    '{zenithDeg}, {azimuthDeg} from the sun’s apparent longitude and sidereal time at {latitudeDeg}, {longitudeDeg}',
+  ],
+  source: 'J. Meeus, Astronomical Algorithms, 2nd ed., ch. 12 and 25',
+  notes: 'Geometric, without refraction; good to 0.01° between 1900 and 2100.',
+  compute: ({ latitudeDeg, longitudeDeg, utc }) => positionOfSun(latitudeDeg, longitudeDeg, instantMs(utc)),
+})
+
+export const extraterrestrialDaily = defineMethod({
+  id: 'sun.extraterrestrial-daily',
+  title: 'Sun above the air, a day on the flat',
+  inputs: {
+    latitudeDeg: latitude,
+    dayOfYear: quantity('n', 'day of the year', '', { min: 1, max: 366, integer: true }),
+  },
+  outputs: { whPerM2: quantity('H_0', 'energy a day above the air', 'Wh/m²') },
+  formula: ['{whPerM2} = 24/π · 1367 · (1 + 0.033 cos(360·{dayOfYear}/365)) · (cos φ cos δ sin ω_s + ω_s sin φ sin δ)'],
+  source: 'Duffie & Beckman, Solar Engineering of Thermal Processes, 4th ed., eq. 1.10.3',
+  notes: 'The most a day could bring on the flat if there were no air. Zero in polar night.',
+  compute: ({ latitudeDeg, dayOfYear }) => ({ whPerM2: extraterrestrialDailyWhPerM2(latitudeDeg, dayOfYear) }),
+})
+
+export const planeMonthly = defineMethod({
+  id: 'sun.plane-monthly',
+  title: 'Sun in a tilted plane, by month',
+  inputs: {
+    latitudeDeg: latitude,
+    tiltDeg: quantity('β', 'tilt from flat', '°', { min: 0, max: 90 }),
+    azimuthDeg: quantity('γ', 'direction the plane faces, clockwise from north', '°', { min: 0, max: 360 }),
+    horizontalKwhPerM2Day: monthly(sunOnFlat),
+    albedo: z
+      .union([fraction('ρ', 'ground reflectance'), monthly(fraction('ρ', 'ground reflectance'))], {
+        error: () => 'a number from 0 to 1, or 12 of them',
+      })
+      .default(0.2),
+  },
+  outputs: { planeKwhPerM2Day: monthly(sunInPlane) },
+  formula: [
+    '{planeKwhPerM2Day} = beam × R_b + diffuse × (1 + cos β)/2 + total × ρ × (1 − cos β)/2, summed over the solar hours',
+  ],
+  source: 'Liu & Jordan 1960; Collares-Pereira & Rabl 1979; Erbs, Klein & Duffie 1982; as in Duffie & Beckman, ch. 2',
+  notes:
+    'kWh/m² a day in the plane and peak sun hours are the same number. Isotropic sky; the beam counts from 3° above the horizon.',
+  compute({ latitudeDeg, tiltDeg, azimuthDeg, horizontalKwhPerM2Day, albedo }) {
+    const planeKwhPerM2Day = horizontalKwhPerM2Day.map((horizontalKwh, month) => {
+      const limitKwh = monthLimitKwhPerM2Day(latitudeDeg, month)
+      if (!(horizontalKwh <= limitKwh)) {
+        throw outOfDomain(
+          `horizontalKwhPerM2Day.${month}`,
+          horizontalKwh,
+          `a number from 0 to ${limitKwh.toFixed(2)} kWh/m² a day, what arrives above the air at latitude ${latitudeDeg}°`,
+        )
+      }
+      const ground = typeof albedo === 'number' ? albedo : (albedo[month] ?? 0.2)
+      return planeInMonth(monthSky(latitudeDeg, month, horizontalKwh), tiltDeg, azimuthDeg, ground)
+    })
+    return { planeKwhPerM2Day }
+  },
+})
+
+const tilt = quantity('β', 'tilt from flat', '°', { min: 0, max: 90 })
+const azimuth = quantity('γ', 'direction the plane faces, clockwise from north', '°', { min: 0, max: 360 })
+const inPlane = quantity('H_p', 'sun in the plane', 'kWh/m² a day', { min: 0 })
+const peakHours = quantity('PSH', 'peak sun hours', 'h a day', { min: 0 })
+const noShares = (): number[] => Array<number>(12).fill(0)
+
+export const flatFromPlane = defineMethod({
+  id: 'sun.flat-from-plane',
+  title: 'Sun on the flat behind figures for a plane',
+  inputs: {
+    latitudeDeg: latitude,
+    tiltDeg: tilt,
+    azimuthDeg: azimuth,
+    planeKwhPerM2Day: monthly(inPlane),
+    albedo: fraction('ρ', 'ground reflectance').default(0.2),
+  },
+  outputs: { horizontalKwhPerM2Day: monthly(sunOnFlat) },
+  formula: ['{horizontalKwhPerM2Day}: the sun on the flat from which sun.plane-monthly gives {planeKwhPerM2Day}'],
+  source:
+    'sun.plane-monthly turned round, by halving; the least figure where a plane turned from the sun leaves several',
+  notes: 'So that figures given for a tilted plane serve any other plane too.',
+  compute({ latitudeDeg, tiltDeg, azimuthDeg, planeKwhPerM2Day, albedo }) {
+    const horizontalKwhPerM2Day = planeKwhPerM2Day.map((planeKwh, month) => {
+      const { flatKwh, mostKwh } = flatBehindPlane(latitudeDeg, month, planeKwh, { tiltDeg, azimuthDeg, albedo })
+      if (flatKwh === null) {
+        throw outOfDomain(
+          `planeKwhPerM2Day.${month}`,
+          planeKwh,
+          `a number from 0 to ${mostKwh.toFixed(2)} kWh/m² a day, the most a sky gives that plane at latitude ${latitudeDeg}°`,
+        )
+      }
+      return flatKwh
+    })
+    return { horizontalKwhPerM2Day }
+  },
+})
+
+export const horizonLoss = defineMethod({
+  id: 'sun.horizon-loss',
+  title: 'Sun lost behind the horizon',
+  inputs: {
+    latitudeDeg: latitude,
+    tiltDeg: tilt,
+    azimuthDeg: azimuth,
+    horizontalKwhPerM2Day: monthly(sunOnFlat),
+    albedo: fraction('ρ', 'ground reflectance').default(0.2),
+    horizon: z
+      .array(
+        z.strictObject({
+          azimuthDeg: quantity('γ', 'direction, clockwise from north', '°', { min: 0, max: 360 }),
+          heightDeg: quantity('α', 'height of the horizon', '°', { min: 0, max: 90 }),
+        }),
+        { error: () => 'a list of points with azimuthDeg and heightDeg' },
+      )
+      .max(720, { error: () => 'at most 720 points' })
+      .meta({ label: 'points of the horizon' }),
+  },
+  outputs: {
+    lostFraction: monthly(fraction('s_h', 'share lost to the horizon')),
+    beamLostFraction: monthly(fraction('s_b', 'share of the beam lost')),
+    diffuseLostFraction: fraction('s_d', 'share of the diffuse light lost'),
+  },
+  formula: [
+    '{lostFraction} = (beam of the hours in which the sun stands behind the horizon + diffuse × {diffuseLostFraction}) ÷ sun in the plane',
+  ],
+  source:
+    'Geometry; the sky and its hours as in sun.plane-monthly, the sun looked at every ten minutes; even diffuse sky',
+  notes: 'Straight lines between the points, right round the compass. What the ground reflects is left as it is.',
+  compute({ latitudeDeg, tiltDeg, azimuthDeg, horizontalKwhPerM2Day, albedo, horizon }) {
+    const openSky = openShareOfSky(horizon, tiltDeg, azimuthDeg)
+    const normal = planeNormal(tiltDeg, azimuthDeg)
+    const months = horizontalKwhPerM2Day.map((horizontalKwh, month) => {
+      const sky = monthSky(latitudeDeg, month, horizontalKwh)
+      const whole = planeInMonth(sky, tiltDeg, azimuthDeg, albedo)
+      const beam = sky.beams.reduce((sum, each) => sum + beamOnPlane(each, normal), 0)
+      const { beamKwh, diffuseKwh } = horizonTakes(sky, openHours(sky, horizon), normal, openSky)
+      return {
+        lost: whole > 0 ? Math.min(1, (beamKwh + diffuseKwh) / whole) : 0,
+        beamLost: beam > 0 ? Math.min(1, beamKwh / beam) : 0,
+      }
+    })
+    return {
+      lostFraction: months.map(({ lost }) => lost),
+      beamLostFraction: months.map(({ beamLost }) => beamLost),
+      diffuseLostFraction: 1 - openSky,
+    }
+  },
+})
+
+export const seasonalPositions = defineMethod({
+  id: 'sun.seasonal-positions',
+  title: 'Sun in a plane that is set by the season',
+  inputs: {
+    planeKwhByPosition: z
+      .array(monthly(inPlane), { error: () => 'for each position 12 monthly figures' })
+      .min(1, { error: () => 'at least one position' })
+      .max(4, { error: () => 'at most four positions' })
+      .meta({ label: 'sun in the plane, for each position' }),
+    positionOfMonth: monthly(
+      quantity('', 'position in that month, counted from 1', '', { min: 1, max: 4, integer: true }),
+    ),
+  },
+  outputs: { planeKwhPerM2Day: monthly(sunInPlane) },
+  formula: ['{planeKwhPerM2Day} = in each month the figure of the position the frame then stands in'],
+  source: 'Definition',
+  notes: 'Somebody has to set it on the day; a season missed is lost sun.',
+  compute({ planeKwhByPosition, positionOfMonth }) {
+    const planeKwhPerM2Day = positionOfMonth.map((position, month) => {
+      const kwh = planeKwhByPosition[position - 1]?.[month]
+      if (kwh === undefined)
+        throw outOfDomain(`positionOfMonth.${month}`, position, `a position from 1 to ${planeKwhByPosition.length}`)
+      return kwh
+    })
+    return { planeKwhPerM2Day }
+  },
+})
+
+export const shadedSunHours = defineMethod({
+  id: 'sun.shaded-hours',
+  title: 'Peak sun hours left after shade and snow',
+  inputs: {
+    planeKwhPerM2Day: monthly(inPlane),
+    shadeFraction: monthly(fraction('s', 'share lost to shade')),
+    horizonFraction: monthly(fraction('s_h', 'share lost to the horizon')).default(noShares),
+    snowFraction: monthly(fraction('s_n', 'share lost to snow on the panels')).default(noShares),
+  },
+  outputs: { peakSunHours: monthly(quantity('PSH', 'peak sun hours', 'h a day')) },
+  formula: [
+    '{peakSunHours} = {planeKwhPerM2Day} × (1 − {horizonFraction}) × (1 − {shadeFraction}) × (1 − {snowFraction}), month by month',
+  ],
+  source: 'Definition: 1 kWh/m² in the plane is one hour at 1000 W/m²',
+  notes: 'Peak sun hours are not hours of daylight.',
+  compute({ planeKwhPerM2Day, shadeFraction, horizonFraction, snowFraction }) {
+    const left = (month: number) =>
+      (1 - (shadeFraction[month] ?? 0)) * (1 - (horizonFraction[month] ?? 0)) * (1 - (snowFraction[month] ?? 0))
+    return { peakSunHours: planeKwhPerM2Day.map((kwh, month) => kwh * left(month)) }
+  },
+})
+
+export const planesTogether = defineMethod({
+  id: 'sun.planes-together',
+  title: 'Peak sun hours of an array in several planes',
+  inputs: {
+    peakSunHoursByPlane: z
+      .array(monthly(peakHours), { error: () => 'for each plane 12 monthly figures' })
+      .min(1, { error: () => 'at least one plane' })
+      .meta({ label: 'peak sun hours of each plane' }),
+    parts: z
+      .array(quantity('w', 'parts of the array in that plane', '', { min: 0 }), { error: () => 'one number a plane' })
+      .meta({ label: 'parts of the array in each plane' }),
+  },
+  outputs: { peakSunHours: monthly(quantity('PSH', 'peak sun hours', 'h a day')) },
+  formula: ['{peakSunHours} = sum of parts × peak sun hours of each plane ÷ sum of {parts}'],
+  source: 'Arithmetic',
+  notes: 'Each plane needs a tracker of its own, or strings that suit being mixed.',
+  compute({ peakSunHoursByPlane, parts }) {
+    if (parts.length !== peakSunHoursByPlane.length)
+      throw outOfDomain('parts', parts.length, `as many as there are planes, ${peakSunHoursByPlane.length}`)
+    const all = parts.reduce((sum, each) => sum + each, 0)
+    if (!(all > 0)) throw outOfDomain('parts', parts, 'at least one part above 0')
+    return {
+      peakSunHours: noShares().map((_, month) =>
+        peakSunHoursByPlane.reduce((sum, hours, i) => sum + ((hours[month] ?? 0) * (parts[i] ?? 0)) / all, 0),
+      ),
+    }
+  },
+})
+
+export const dayClearnessSpread = defineMethod({
+  id: 'sun.day-clearness',
+  title: 'How clear the days of a month are',
+  inputs: {
+    monthClearness: quantity('K̄', 'clearness of the month', '', { min: 0.1, max: 0.75 }),
+    share: fraction('F', 'share of days not clearer than this'),
+  },
+  outputs: { clearness: quantity('K', 'clearness of that day', '') },
+  formula: [
+    '{clearness} = ln(e^(γ·0.05) + {share} · (e^(γ·K_max) − e^(γ·0.05))) ÷ γ, with γ such that the mean is {monthClearness}',
+  ],
+  source:
+    'Bendt, Collares-Pereira & Rabl, Solar Energy 27 (1981) 1; K_max = 0.6313 + 0.267 K̄ − 11.9 (K̄ − 0.75)⁸ as in Duffie & Beckman, §2.9',
+  notes: 'A month is a mixture of clear and dull days, and the mixture follows from its mean.',
+  compute: ({ monthClearness, share }) => ({ clearness: dayClearness(monthClearness, share) }),
+})
+
+export const hourDiffuse = defineMethod({
+  id: 'sun.hour-diffuse',
+  title: 'Diffuse share of an hour',
+  inputs: { clearness: quantity('k', 'clearness of the hour', '', { min: 0, max: 1 }) },
+  outputs: { diffuseFraction: fraction('f_d', 'diffuse share') },
+  formula: ['{diffuseFraction} from {clearness} by three pieces: below 0.22, to 0.80, above'],
+  source: 'Erbs, Klein & Duffie, Solar Energy 28 (1982) 293; Duffie & Beckman, eq. 2.10.1',
+  notes: 'A clear hour is mostly beam, a dull one all diffuse.',
+  compute: ({ clearness }) => ({ diffuseFraction: hourDiffuseShare(clearness) }),
+})
+
+const SKY_MODELS = ['isotropic', 'hay-davies'] as const
+
+export const hourPlane = defineMethod({
+  id: 'sun.hour-plane',
+  title: 'One hour in a tilted plane',
+  inputs: {
+    totalWPerM2: quantity('G', 'sun on the flat', 'W/m²', { min: 0, max: 1600 }),
+    diffuseWPerM2: quantity('G_d', 'diffuse of it', 'W/m²', { min: 0, max: 1600 }),
+    extraterrestrialWPerM2: quantity('G_0', 'sun above the air, on the flat', 'W/m²', { above: 0, max: 1500 }),
+    zenithDeg: quantity('θ_z', 'sun from straight up', '°', { min: 0, max: 90 }),
+    incidenceDeg: quantity('θ', 'sun from the plane’s normal', '°', { min: 0, max: 180 }),
+    tiltDeg: tilt,
+    albedo: fraction('ρ', 'ground reflectance').default(0.2),
+    sky: choice(SKY_MODELS).default('hay-davies'),
+  },
+  outputs: { planeWPerM2: quantity('G_p', 'sun in the plane', 'W/m²') },
+  formula: [
+    '{planeWPerM2} = (beam + {diffuseWPerM2}·A) · cos θ/cos θ_z + {diffuseWPerM2}·(1 − A)·(1 + cos β)/2 + {totalWPerM2}·ρ·(1 − cos β)/2; A = beam ÷ {extraterrestrialWPerM2}, or 0 for an even sky',
+  ],
+  source: 'Liu & Jordan 1960 (isotropic); Hay & Davies 1980 (hay-davies); Duffie & Beckman, §2.15 and §2.16',
+  notes: 'The even sky is the safer figure for a plane to the equator: it gives less.',
+  compute({
+    totalWPerM2,
+    diffuseWPerM2,
+    extraterrestrialWPerM2,
+    zenithDeg,
+    incidenceDeg,
+    tiltDeg,
+    albedo,
+    sky: model,
+  }) {
+    if (diffuseWPerM2 > totalWPerM2)
+      throw outOfDomain('diffuseWPerM2', diffuseWPerM2, `a number from 0 to ${totalWPerM2} W/m², the whole`)
+    return {
+      planeWPerM2: hourInPlaneW({
+        totalW: totalWPerM2,
+        diffuseW: diffuseWPerM2,
+        topW: extraterrestrialWPerM2,
+        cosZenith: cosDeg(zenithDeg),
+        cosIncidence: cosDeg(incidenceDeg),
+        cosTilt: cosDeg(tiltDeg),
+        albedo,
+        sky: model,
+      }),
+    }
+  },
+})
+
+export const syntheticYearMethod = defineMethod({
+  id: 'sun.synthetic-year',
+  title: 'A year of days from twelve figures',
+  inputs: {
+    latitudeDeg: latitude,
+    horizontalKwhPerM2Day: monthly(sunOnFlat),
+    seed: quantity('', 'seed: the same gives the same year', '', { min: 0, max: 4_294_967_295, integer: true }).default(
+      1,
+    ),
+  },
+  outputs: {
+    monthKwhPerM2Day: monthly(quantity('H', 'sun on the flat of the year made', 'kWh/m² a day')),
+    clearDays: quantity('', 'days clearer than 0.6', 'd'),
+    mixedDays: quantity('', 'days between', 'd'),
+    overcastDays: quantity('', 'days duller than 0.3', 'd'),
+    lagOneCorrelation: quantity('φ', 'likeness of a day to the one before', ''),
+  },
+  formula: [
+    '{monthKwhPerM2Day} = {horizontalKwhPerM2Day}; {clearDays}, {mixedDays}, {overcastDays} and {lagOneCorrelation} counted in the year made from {seed}',
+  ],
+  source:
+    'Bendt et al. 1981 (spread); Knight, Klein & Duffie 1991 (quantiles put in order); Graham, Hollands & Brunger 1988 (persistence)',
+  notes: 'One year such as the figures allow, not a forecast. Its months return the figures entered.',
+  compute({ latitudeDeg, horizontalKwhPerM2Day, seed }) {
+    const beyond = horizontalKwhPerM2Day.findIndex((kwh, month) => !(kwh <= monthLimitKwhPerM2Day(latitudeDeg, month)))
+    if (beyond >= 0) {
+      const limitKwh = monthLimitKwhPerM2Day(latitudeDeg, beyond)
+      throw outOfDomain(
+        `horizontalKwhPerM2Day.${beyond}`,
+        horizontalKwhPerM2Day[beyond],
+        `a number from 0 to ${limitKwh.toFixed(2)} kWh/m² a day, what arrives above the air at latitude ${latitudeDeg}°`,
+      )
+    }
+    const air = { monthMeanC: noShares(), daySwingK: 0 }
+    const year = syntheticYear({ latitudeDeg, flatKwhPerM2Day: horizontalKwhPerM2Day, seed, ...air })
+    return { monthKwhPerM2Day: monthlyMeans(year.totalW), ...yearStatistics(year) }
+  },
+})
+
+export const cellTemperature = defineMethod({
+  id: 'panel.cell-temperature',
+  title: 'How hot a cell gets',
+  inputs: {
+    ambientC: quantity('T_a', 'air temperature', '°C', AIR_RANGE_C),
+    irradianceWPerM2: quantity('G', 'sun on the panel', 'W/m²', { min: 0, max: 2000 }),
+    noctC: quantity('NOCT', 'nominal operating cell temperature', '°C', { min: 20, max: 90 }),
+  },
+  outputs: { cellC: quantity('T_c', 'cell temperature', '°C') },
+  formula: ['{cellC} = {ambientC} + ({noctC} − 20) ÷ 800 × {irradianceWPerM2}'],
+  source: 'NOCT model, IEC 61215; Duffie & Beckman, §23.3',
+  notes: 'For panels with air behind them; flat on a roof runs hotter.',
+  compute: ({ ambientC, irradianceWPerM2, noctC }) => ({ cellC: ambientC + ((noctC - 20) / 800) * irradianceWPerM2 }),
+})
+
+export const siteMethods = [
+  sunPosition,
+  extraterrestrialDaily,
+  planeMonthly,
+  flatFromPlane,
+  horizonLoss,
+  seasonalPositions,
+  shadedSunHours,
+  planesTogether,
+  dayClearnessSpread,
+  hourDiffuse,
+  hourPlane,
+  syntheticYearMethod,
+  cellTemperature,
+]

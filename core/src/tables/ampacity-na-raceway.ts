@@ -1,0 +1,21 @@
+/** Ampacity of insulated copper conductors, not more than three current-carrying in a raceway, 30 °C ambient. Source: NFPA 70 (NEC) 2023, Table 310.16, copper. */
+export const AMPACITY_NA_RACEWAY = [
+  { size: '14 AWG', insulation60A: 15, insulation75A: 20, insulation90A: 25 },
+  { size: '12 AWG', insulation60A: 20, insulation75A: 25, insulation90A: 30 },
+  { size: '10 AWG', insulation60A: 30, insulation75A: 35, insulation90A: 40 },
+  { size: '8 AWG', insulation60A: 40, insulation75A: 50, insulation90A: 55 },
+  { size: '6 AWG', insulation60A: 55, insulation75A: 65, insulation90A: 75 },
+  { size: '4 AWG', insulation60A: 70, insulation75A: 85, insulation90A: 95 },
+  { size: '3 AWG', insulation60A: 85, insulation75A: 100, insulation90A: 115 },
+  { size: '2 AWG', insulation60A: 95, insulation75A: 115, insulation90A: 130 },
+  { size: '1 AWG', insulation60A: 110, insulation75A: 130, insulation90A: 145 },
+  { size: '1/0 AWG', insulation60A: 125, insulation75A: 150, insulation90A: 170 },
+  { size: '2/0 AWG', insulation60A: 145, insulation75A: 175, insulation90A: 195 },
+  { size: '3/0 AWG', insulation60A: 165, insulation75A: 200, insulation90A: 225 },
+  { size: '4/0 AWG', insulation60A: 195, insulation75A: 230, insulation90A: 260 },
+  { size: '250 kcmil', insulation60A: 215, insulation75A: 255, insulation90A: 290 },
+  { size: '300 kcmil', insulation60A: 240, insulation75A: 285, insulation90A: 320 },
+  { size: '350 kcmil', insulation60A: 260, insulation75A: 310, insulation90A: 350 },
+  { size: '400 kcmil', insulation60A: 280, insulation75A: 335, insulation90A: 380 },
+  { size: '500 kcmil', insulation60A: 320, insulation75A: 380, insulation90A: 430 },
+] as const

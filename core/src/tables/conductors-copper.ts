@@ -1,0 +1,42 @@
+/** Stranded copper conductors, direct-current resistance at 75 °C. Source: NFPA 70 (NEC) 2023, Chapter 9, Table 8, uncoated; sizes below 14 AWG from the same table. */
+export const CONDUCTORS_COPPER_AWG = [
+  { size: '18 AWG', areaMm2: 0.823, resistance75cOhmPerKm: 26.5 },
+  { size: '16 AWG', areaMm2: 1.31, resistance75cOhmPerKm: 16.7 },
+  { size: '14 AWG', areaMm2: 2.08, resistance75cOhmPerKm: 10.3 },
+  { size: '12 AWG', areaMm2: 3.31, resistance75cOhmPerKm: 6.5 },
+  { size: '10 AWG', areaMm2: 5.261, resistance75cOhmPerKm: 4.07 },
+  { size: '8 AWG', areaMm2: 8.367, resistance75cOhmPerKm: 2.551 },
+  { size: '6 AWG', areaMm2: 13.3, resistance75cOhmPerKm: 1.608 },
+  { size: '4 AWG', areaMm2: 21.15, resistance75cOhmPerKm: 1.01 },
+  { size: '3 AWG', areaMm2: 26.67, resistance75cOhmPerKm: 0.802 },
+  { size: '2 AWG', areaMm2: 33.62, resistance75cOhmPerKm: 0.634 },
+  { size: '1 AWG', areaMm2: 42.41, resistance75cOhmPerKm: 0.505 },
+  { size: '1/0 AWG', areaMm2: 53.49, resistance75cOhmPerKm: 0.399 },
+  { size: '2/0 AWG', areaMm2: 67.43, resistance75cOhmPerKm: 0.317 },
+  { size: '3/0 AWG', areaMm2: 85.01, resistance75cOhmPerKm: 0.2512 },
+  { size: '4/0 AWG', areaMm2: 107.2, resistance75cOhmPerKm: 0.1996 },
+  { size: '250 kcmil', areaMm2: 127, resistance75cOhmPerKm: 0.1687 },
+  { size: '300 kcmil', areaMm2: 152, resistance75cOhmPerKm: 0.1409 },
+  { size: '350 kcmil', areaMm2: 177, resistance75cOhmPerKm: 0.1205 },
+  { size: '400 kcmil', areaMm2: 203, resistance75cOhmPerKm: 0.1053 },
+  { size: '500 kcmil', areaMm2: 253, resistance75cOhmPerKm: 0.0845 },
+] as const
+
+/** Copper conductors class 5, direct-current resistance at 20 °C. Source: IEC 60228:2004, Table 3. */
+export const CONDUCTORS_COPPER_METRIC = [
+  { size: '1.5 mm2', areaMm2: 1.5, resistance20cOhmPerKm: 13.3 },
+  { size: '2.5 mm2', areaMm2: 2.5, resistance20cOhmPerKm: 7.98 },
+  { size: '4 mm2', areaMm2: 4, resistance20cOhmPerKm: 4.95 },
+  { size: '6 mm2', areaMm2: 6, resistance20cOhmPerKm: 3.3 },
+  { size: '10 mm2', areaMm2: 10, resistance20cOhmPerKm: 1.91 },
+  { size: '16 mm2', areaMm2: 16, resistance20cOhmPerKm: 1.21 },
+  { size: '25 mm2', areaMm2: 25, resistance20cOhmPerKm: 0.78 },
+  { size: '35 mm2', areaMm2: 35, resistance20cOhmPerKm: 0.554 },
+  { size: '50 mm2', areaMm2: 50, resistance20cOhmPerKm: 0.386 },
+  { size: '70 mm2', areaMm2: 70, resistance20cOhmPerKm: 0.272 },
+  { size: '95 mm2', areaMm2: 95, resistance20cOhmPerKm: 0.206 },
+  { size: '120 mm2', areaMm2: 120, resistance20cOhmPerKm: 0.161 },
+  { size: '150 mm2', areaMm2: 150, resistance20cOhmPerKm: 0.129 },
+  { size: '185 mm2', areaMm2: 185, resistance20cOhmPerKm: 0.106 },
+  { size: '240 mm2', areaMm2: 240, resistance20cOhmPerKm: 0.0801 },
+] as const

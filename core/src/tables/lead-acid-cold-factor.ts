@@ -1,0 +1,21 @@
+/** Cell size correction by electrolyte temperature, vented lead-acid. Source: IEEE 485-2020, Table 1. */
+export const LEAD_ACID_COLD_FACTOR = [
+  { electrolyteC: -3.9, sizeMultiplier: 1.52 },
+  { electrolyteC: -1.1, sizeMultiplier: 1.43 },
+  { electrolyteC: 1.7, sizeMultiplier: 1.35 },
+  { electrolyteC: 4.4, sizeMultiplier: 1.3 },
+  { electrolyteC: 7.2, sizeMultiplier: 1.25 },
+  { electrolyteC: 10.0, sizeMultiplier: 1.19 },
+  { electrolyteC: 12.8, sizeMultiplier: 1.15 },
+  { electrolyteC: 15.6, sizeMultiplier: 1.11 },
+  { electrolyteC: 18.3, sizeMultiplier: 1.08 },
+  { electrolyteC: 20.0, sizeMultiplier: 1.056 },
+  { electrolyteC: 21.1, sizeMultiplier: 1.04 },
+  { electrolyteC: 23.9, sizeMultiplier: 1.01 },
+  { electrolyteC: 25.0, sizeMultiplier: 1.0 },
+  { electrolyteC: 26.7, sizeMultiplier: 0.987 },
+  { electrolyteC: 29.4, sizeMultiplier: 0.96 },
+  { electrolyteC: 32.2, sizeMultiplier: 0.94 },
+  { electrolyteC: 35.0, sizeMultiplier: 0.93 },
+  { electrolyteC: 37.8, sizeMultiplier: 0.91 },
+] as const

@@ -1,0 +1,53 @@
+const WHOLE = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 0 })
+const DECIMALS = [0, 1, 2, 3, 4].map(
+  (digits) => new Intl.NumberFormat('en-GB', { minimumFractionDigits: digits, maximumFractionDigits: digits }),
+)
+
+/** Units written for people; those not listed are shown as they are. */
+const UNIT_TEXT: Record<string, string> = { C: '°C', mm2: 'mm²', ohm: 'Ω' }
+
+/** A number without false precision: about three significant digits, thousands set apart, a true minus sign. */
+export function formatNumber(value: number, decimals?: number): string {
+  if (!Number.isFinite(value)) return '–'
+  const size = Math.abs(value)
+  const digits = decimals ?? (size >= 100 || Number.isInteger(value) ? 0 : size >= 10 ? 1 : size >= 1 ? 2 : 3)
+  const text = (digits === 0 ? WHOLE : (DECIMALS[digits] ?? WHOLE)).format(size)
+  const trimmed = decimals === undefined && digits > 0 ? text.replace(/\.?0+$/, '') : text
+  return value < 0 && Number(trimmed.replace(/,/g, '')) !== 0 ? `−${trimmed}` : trimmed
+}
+
+/** A number with its unit, joined by a no-break space. */
+export function formatQuantity(value: number, unit: string, decimals?: number): string {
+  const text = UNIT_TEXT[unit] ?? unit
+  return text === '' ? formatNumber(value, decimals) : `${formatNumber(value, decimals)}\u00a0${text}`
+}
+
+/** A share of one as a percentage. */
+export function formatPercent(fraction: number, decimals?: number): string {
+  const percent = fraction * 100
+  return `${formatNumber(percent, decimals ?? (Math.abs(percent) < 10 && percent % 1 !== 0 ? 1 : 0))}\u00a0%`
+}
+
+/** A conductor size as it is written: 25 mm² and 2/0 AWG. */
+export const formatSize = (size: string): string => size.replace(' mm2', '\u00a0mm²').replace(' AWG', '\u00a0AWG')
+
+/** Money, whole units. */
+export const formatMoney = (amount: number, currency: string): string => `${WHOLE.format(amount)}\u00a0${currency}`
+
+export const MONTH_NAMES = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+] as const
+
+/** Name of a month counted from 1. */
+export const monthName = (month: number): string => MONTH_NAMES[month - 1] ?? '–'

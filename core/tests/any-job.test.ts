@@ -1,0 +1,177 @@
+import fc from 'fast-check'
+import { expect, test } from 'vitest'
+import { SHIPPED_CATALOGUE } from '../src/catalogue/catalogue.ts'
+import { design } from '../src/chain/design.ts'
+import { bare } from '../src/chain/working.ts'
+import { findings } from '../src/checks/checks.ts'
+import { emptyJob, emptyLoad, emptyOption, emptyPlane, parseJob } from '../src/job/job.ts'
+import { type Job, LOAD_BASES } from '../src/job/schema.ts'
+
+const number = (min: number, max: number) => fc.double({ min, max, noNaN: true, noDefaultInfinity: true })
+const orNull = <T>(arbitrary: fc.Arbitrary<T>) => fc.option(arbitrary, { nil: null, freq: 2 })
+const idOf = (items: readonly { id: string }[]) =>
+  orNull(fc.constantFrom(...items.map(({ id }) => id), 'not-in-the-catalogue'))
+const count = (max: number) => orNull(fc.integer({ min: 1, max }))
+const { panels, batteries, controllers, inverters, devices } = SHIPPED_CATALOGUE
+
+const hours = orNull(fc.uniqueArray(fc.integer({ min: 0, max: 23 })))
+
+const load = fc.record({
+  quantity: fc.integer({ min: 0, max: 10_000 }),
+  supply: fc.constantFrom('ac' as const, 'dc' as const),
+  powerW: orNull(number(0, 1e6)),
+  startW: orNull(number(0, 1e7)),
+  hoursPerDay: orNull(number(0, 1000)),
+  dutyCycle: number(0, 100),
+  daysPerWeek: number(0, 100),
+  runsTogether: fc.boolean(),
+  stage: fc.constantFrom('now' as const, 'later' as const),
+  basis: fc.constantFrom(...LOAD_BASES),
+  voltageV: orNull(number(0.1, 1000)),
+  labelVoltageV: orNull(number(0.1, 1e5)),
+  labelCurrentA: orNull(number(0, 1e5)),
+  meterEnergyKwh: orNull(number(0, 1e6)),
+  meterLoggedHours: orNull(number(0.01, 1e5)),
+  powerFactor: orNull(number(0.01, 1)),
+  hoursOfDay: hours,
+  weekendHoursOfDay: hours,
+  monthFactors: orNull(fc.array(number(0, 10), { minLength: 12, maxLength: 12 })),
+  togetherSet: fc.constantFrom('', 'A', 'B'),
+})
+
+const plane = fc
+  .record({
+    tiltDeg: orNull(number(0, 90)),
+    azimuthDeg: orNull(number(0, 360)),
+    parts: fc.constantFrom(0, 1, 2),
+    positions: fc.constantFrom('fixed' as const, 'two' as const, 'four' as const),
+  })
+  .map((figures) => ({ ...emptyPlane('a', 'A'), ...figures }))
+
+const heating = orNull(
+  fc.record({
+    setPointC: number(-20, 40),
+    boxWPerK: number(0.01, 1000),
+    heaterW: orNull(number(0.01, 1e5)),
+    supply: fc.constantFrom('ac' as const, 'dc' as const),
+    seenByMonitor: fc.boolean(),
+  }),
+)
+
+const site = fc.record({
+  latitudeDeg: orNull(number(-90, 90)),
+  recordLowC: orNull(number(-90, 80)),
+  recordHighC: orNull(number(-90, 80)),
+  batteryRoomLowC: orNull(number(-90, 80)),
+  batteryRoomHighC: orNull(number(-90, 80)),
+  sunKwhPerM2Day: fc.array(orNull(number(0, 8)), { minLength: 12, maxLength: 12 }),
+  shadeFraction: fc.array(number(0, 1), { minLength: 12, maxLength: 12 }),
+  monthMeanC: fc.array(orNull(number(-60, 50)), { minLength: 12, maxLength: 12 }),
+  daySwingK: orNull(number(0, 40)),
+  longitudeDeg: orNull(number(-180, 180)),
+  utcOffsetH: orNull(number(-12, 14)),
+  sunGivenFor: fc.option(fc.record({ tiltDeg: number(0, 90), azimuthDeg: number(0, 360) }), { nil: null, freq: 1 }),
+  snowFraction: fc.array(number(0, 1), { minLength: 12, maxLength: 12 }),
+  horizon: fc.array(fc.record({ azimuthDeg: number(0, 360), heightDeg: number(0, 90) }), { maxLength: 4 }),
+  planes: fc
+    .array(plane, { minLength: 1, maxLength: 2 })
+    .map((list) => list.map((each, i) => ({ ...each, id: `p${i}` }))),
+  monthsInUse: fc.uniqueArray(fc.integer({ min: 1, max: 12 }), { minLength: 1 }),
+  ruleSet: fc.constantFrom('iec' as const, 'north-american' as const),
+  mainsVoltageV: fc.constantFrom(120, 230, 240, 400),
+  critical: fc.boolean(),
+})
+
+const option = fc.record({
+  systemVoltageV: orNull(fc.constantFrom(12 as const, 24 as const, 48 as const)),
+  battery: fc.record({
+    itemId: idOf(batteries),
+    autonomyDays: orNull(number(0.01, 60)),
+    depthOfDischarge: orNull(number(0.01, 1)),
+    parallel: count(64),
+    coldProtected: fc.boolean(),
+  }),
+  panelId: idOf(panels),
+  controller: fc.record({
+    itemId: idOf(controllers),
+    quantity: count(20),
+    panelsPerString: count(40),
+    stringsPerController: count(40),
+  }),
+  inverter: fc.record({
+    itemId: idOf(inverters),
+    quantity: count(12),
+    idleW: orNull(number(0, 2000)),
+    hoursPerDay: orNull(number(0, 24)),
+  }),
+  backup: fc.record({
+    kind: fc.constantFrom('none' as const, 'generator' as const, 'mains' as const),
+    months: fc.uniqueArray(fc.integer({ min: 1, max: 12 })),
+  }),
+  device: idOf(devices),
+  lengthM: orNull(number(0, 5000)),
+})
+
+const anyJob = fc
+  .record({ site, loads: fc.array(load, { maxLength: 5 }), option, batteryHeating: heating })
+  .map(({ site: place, loads, option: choices, batteryHeating }): Job => {
+    const job = emptyJob('Any')
+    const base = emptyOption('a', 'A')
+    const circuit = {
+      lengthM: choices.lengthM,
+      installation: null,
+      size: null,
+      parallel: null,
+      ambientC: null,
+      maxDropFraction: null,
+      deviceId: choices.device,
+      deviceRatingA: null,
+    }
+    return {
+      ...job,
+      batteryHeating,
+      site: { ...job.site, ...place },
+      loads: loads.map((each, i) => ({ ...emptyLoad(`l${i}`), ...each })),
+      options: [
+        {
+          ...base,
+          systemVoltageV: choices.systemVoltageV,
+          battery: { ...base.battery, ...choices.battery },
+          array: { ...base.array, panelId: choices.panelId },
+          controller: { ...base.controller, ...choices.controller },
+          inverter: { ...base.inverter, ...choices.inverter },
+          backup: { ...base.backup, ...choices.backup },
+          wiring: { circuits: { array: circuit, 'battery-main': circuit } },
+        },
+      ],
+    }
+  })
+
+const hasNoNumber = (value: unknown): boolean =>
+  typeof value === 'number'
+    ? !Number.isFinite(value)
+    : value !== null && typeof value === 'object'
+      ? Object.values(value).some(hasNoNumber)
+      : false
+
+test('any job the file format allows is designed and checked without a fault, every computed figure finite', () => {
+  fc.assert(
+    fc.property(anyJob, (job) => {
+      expect(parseJob(job)).toEqual(job)
+      const result = design(job, SHIPPED_CATALOGUE)
+      findings(job, result)
+      for (const step of result.steps) expect(hasNoNumber(bare(step.outputs)), step.methodId).toBe(false)
+    }),
+    { numRuns: Number(process.env.PROPERTY_RUNS ?? 1000) },
+  )
+})
+
+test('a month with next to no sun counts as dark, and no figure runs away', () => {
+  const job = emptyJob('Dusk')
+  job.site.latitudeDeg = 60
+  job.site.sunKwhPerM2Day = [5e-324, 1, 2, 3, 4, 5, 5, 4, 3, 2, 1, 1e-9]
+  job.loads = [{ ...emptyLoad('lamp'), powerW: 1e6, hoursPerDay: 24 }]
+  const result = design(job, SHIPPED_CATALOGUE)
+  expect(result.array.text).toBe('no sun in January')
+  expect(result.array.needs[0]?.place).toBe('backup.months')
+})

@@ -1,0 +1,125 @@
+import { readFileSync } from 'node:fs'
+import { describe, expect, test } from 'vitest'
+import { SHIPPED_CATALOGUE, SHIPPED_ITEMS } from '../src/catalogue/catalogue.ts'
+import { catalogueItemSchema, catalogueOf } from '../src/catalogue/schema.ts'
+import { design } from '../src/chain/design.ts'
+import { demoJobs, fieldStation } from '../src/demo/demo.ts'
+import { emptyJob, jobJsonSchema, parseJob, parseJobText } from '../src/job/job.ts'
+import { JOB_VERSION } from '../src/job/schema.ts'
+import { formatNumber, formatPercent, formatQuantity } from '../src/units/format.ts'
+
+describe('the job file', () => {
+  test.each([...demoJobs(), emptyJob('Empty')].map((job) => [job.name, job] as const))(
+    '%s is read back as it was written',
+    (_, job) => {
+      expect(parseJobText(JSON.stringify(job))).toEqual(job)
+    },
+  )
+
+  test('a file of version 1 is brought to the present version with nothing lost, and designs the same', () => {
+    const file = new URL('fixtures/job-version-1.json', import.meta.url)
+    const before = JSON.parse(readFileSync(file, 'utf8'))
+    const after = parseJob(before)
+    expect(after.version).toBe(JOB_VERSION)
+    expect(after.site.sunKwhPerM2Day).toEqual(before.site.sunOnFlatKwhPerM2Day)
+    expect(after.site.planes).toMatchObject([{ tiltDeg: before.site.tiltDeg, azimuthDeg: before.site.azimuthDeg }])
+    expect(after.loads.map(({ priority }) => priority === 'critical')).toEqual(
+      before.loads.map(({ critical }: { critical: boolean }) => critical),
+    )
+    expect(after.options).toMatchObject(before.options)
+    const { loads, site } = design(after, SHIPPED_CATALOGUE)
+    // As version 1 designed it.
+    expect(loads.acDailyEnergyWh.value).toBeCloseTo(2106.14, 1)
+    expect(site.leastSunMonth).toBe(12)
+  })
+
+  test('a file of version 2 is brought to the present version: what is on site stays, its new fields are open', () => {
+    const before = JSON.parse(readFileSync(new URL('fixtures/job-version-2.json', import.meta.url), 'utf8'))
+    const after = parseJob(before)
+    expect(after.version).toBe(JOB_VERSION)
+    expect(after.existing).toEqual([{ ...before.existing[0], condition: 'unknown', kept: true }])
+    expect(after.options).toMatchObject(before.options)
+    expect(after.site.planes[0]).toMatchObject({ ...before.site.planes[0], mount: 'flush' })
+    expect(design(after, SHIPPED_CATALOGUE).backup.kind).toBe('none')
+    expect(() => parseJob({ ...before, existing: 7, options: before.options })).toThrow('existing: got 7')
+  })
+
+  test('a broken file of version 1 is refused by the name of its field', () => {
+    const file = new URL('fixtures/job-version-1.json', import.meta.url)
+    const before = JSON.parse(readFileSync(file, 'utf8'))
+    expect(() => parseJob({ ...before, loads: 5 })).toThrow('loads: got 5')
+    expect(() => parseJob({ ...before, loads: [null] })).toThrow('loads.0: got null')
+    expect(() => parseJob({ ...before, site: { ...before.site, sunOnFlatKwhPerM2Day: [1] } })).toThrow(
+      'site.sunKwhPerM2Day: got [1]; allowed: 12 monthly figures',
+    )
+  })
+
+  test.each([
+    ['{"format": "yard-lamp-job", ', 'this file is not JSON: it is broken, cut short or of another kind'],
+    ['[1, 2]', 'this is not a Yard Lamp job'],
+    ['{"format": "another-program"}', 'this is not a Yard Lamp job'],
+    [
+      JSON.stringify({ ...fieldStation(), version: 4 }),
+      'written by a newer Yard Lamp (format version 4; this one reads up to 3)',
+    ],
+    [JSON.stringify({ ...fieldStation(), version: 'one' }), 'version: got "one"; allowed: 3'],
+    [JSON.stringify({ ...fieldStation(), extra: 1 }), 'extra: there is no such input'],
+    [
+      JSON.stringify({ ...fieldStation(), site: { ...fieldStation().site, latitudeDeg: 91 } }),
+      'site.latitudeDeg: got 91; allowed: a number from -90 to 90 °',
+    ],
+    [
+      JSON.stringify({ ...fieldStation(), loads: [{ ...fieldStation().loads[0], powerW: -5 }] }),
+      'loads.0.powerW: got -5; allowed: a number from 0 to 1,000,000 W',
+    ],
+    [
+      JSON.stringify({ ...fieldStation(), loads: [fieldStation().loads[0], fieldStation().loads[0]] }),
+      'the id "freezer" stands twice',
+    ],
+    [JSON.stringify({ ...fieldStation(), chosenOptionId: 'z' }), 'chosenOptionId: got "z"'],
+    [JSON.stringify({ ...fieldStation(), options: [] }), 'options: got []; allowed: at least one option'],
+  ])('%.60s is refused in a sentence', (text, message) => {
+    expect(() => parseJobText(text)).toThrow(message)
+  })
+
+  test('a field the schema does not know is not silently dropped', () => {
+    expect(() => parseJob({ ...emptyJob('x'), site: { ...emptyJob('x').site, shed: true } })).toThrow('site.shed')
+  })
+
+  test('the published schema is the one in force', () => {
+    const published = JSON.parse(readFileSync(new URL('../../docs/job.schema.json', import.meta.url), 'utf8'))
+    expect(published).toEqual(JSON.parse(JSON.stringify(jobJsonSchema())))
+  })
+})
+
+describe('the shipped catalogue', () => {
+  test.each(SHIPPED_ITEMS.map((item) => [item.id, item] as const))('%s is a sound sheet', (_, item) => {
+    expect(catalogueItemSchema.parse(item)).toEqual(item)
+  })
+
+  test('has the kinds a small job needs, each id once', () => {
+    const { panels, batteries, controllers, inverters } = catalogueOf(SHIPPED_ITEMS)
+    expect(new Set(SHIPPED_ITEMS.map(({ id }) => id)).size).toBe(SHIPPED_ITEMS.length)
+    expect(panels.length).toBeGreaterThanOrEqual(4)
+    expect(batteries.length).toBeGreaterThanOrEqual(6)
+    expect(controllers.filter(({ technology }) => technology === 'mppt').length).toBeGreaterThanOrEqual(4)
+    expect(controllers.filter(({ technology }) => technology === 'pwm').length).toBeGreaterThanOrEqual(1)
+    expect(inverters.length).toBeGreaterThanOrEqual(4)
+  })
+})
+
+describe('figures as people type and read them', () => {
+  test('numbers carry no false precision', () => {
+    expect([3234.4, 99.96, 15.36, 0.0451, -11, 12, 0].map((value) => formatNumber(value))).toEqual([
+      '3,234',
+      '100',
+      '15.4',
+      '0.045',
+      '−11',
+      '12',
+      '0',
+    ])
+    expect(formatQuantity(14_222, 'A')).toBe('14,222\u00a0A')
+    expect(formatPercent(0.155)).toBe('16\u00a0%')
+  })
+})
