@@ -1,0 +1,121 @@
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fieldStation, METHODS } from '@yard-lamp/core'
+import { describe, expect, test } from 'vitest'
+
+const root = join(import.meta.dirname, '../..')
+function yardlamp(args: string[], input = '') {
+  const { status, stdout, stderr } = spawnSync(process.execPath, ['--import', 'tsx', 'cli/src/main.ts', ...args], {
+    cwd: root,
+    input,
+    encoding: 'utf8',
+  })
+  return { status, stdout, stderr }
+}
+const folder = mkdtempSync(join(tmpdir(), 'yardlamp-cli-'))
+const jobFile = join(folder, 'job.json')
+writeFileSync(jobFile, JSON.stringify(fieldStation()))
+
+describe('yardlamp', () => {
+  test('methods lists the whole registry with units', () => {
+    const { status, stdout } = yardlamp(['methods'])
+    const list = JSON.parse(stdout)
+    expect(status).toBe(0)
+    expect(list.map((each: { id: string }) => each.id)).toEqual(METHODS.map(({ id }) => id))
+    expect(list[0].inputs.voltageV).toEqual({
+      label: 'voltage on the label',
+      unit: 'V',
+      allowed: 'a number above 0 V',
+      required: true,
+    })
+    expect(list[0].inputs.powerFactor.required).toBe(false)
+  })
+
+  test('calc reads standard input', () => {
+    const { status, stdout } = yardlamp(['calc', 'load.power-from-label'], '{"voltageV": 230, "currentA": 2}')
+    expect({ status, output: JSON.parse(stdout) }).toEqual({ status: 0, output: { apparentPowerVA: 460, powerW: 460 } })
+  })
+
+  test('calc reads a file', () => {
+    const file = join(folder, 'input.json')
+    writeFileSync(file, '{"energyKwh": 1.2, "loggedHours": 24}')
+    expect(JSON.parse(yardlamp(['calc', 'load.average-from-meter', '--input', file]).stdout)).toEqual({
+      averagePowerW: 50,
+      dailyEnergyWh: 1200,
+    })
+  })
+
+  test.each([
+    [
+      ['calc', 'load.power-from-label'],
+      '{"voltageV": -1, "currentA": 2}',
+      1,
+      'voltageV: got -1; allowed: a number above 0 V',
+    ],
+    [['calc', 'load.power-from-label'], '{"voltageV": 1e999, "currentA": 2}', 1, 'voltageV: got Infinity'],
+    [['calc', 'load.power-from-label'], 'abc', 1, 'the input is not JSON'],
+    [['calc', 'load.power-fron-label'], '{}', 1, 'near it: load.power-from-label'],
+    [['calc'], '', 2, 'expected a method id'],
+    [['size'], '', 2, 'expected a job file'],
+    [['size', '/nowhere/job.json'], '', 1, 'cannot read /nowhere/job.json'],
+    [['schema', 'house'], '', 2, 'the only schema is "job"'],
+    [['dig'], '', 2, 'there is no command "dig"'],
+  ])('%j refuses on standard error', (args, input, exit, message) => {
+    const { status, stdout, stderr } = yardlamp(args as string[], input as string)
+    expect(stderr).toContain(message)
+    expect({ status, stdout }).toEqual({ status: exit, stdout: '' })
+  })
+
+  test('calc --lines answers each line in order, refusals among them', () => {
+    const lines = [
+      '{"method": "load.average-from-meter", "input": {"energyKwh": 2.4, "loggedHours": 24}}',
+      '{"method": "load.average-from-meter", "input": {"energyKwh": 2.4}}',
+      'nonsense',
+      '{"method": "array.required-power", "input": {"busDailyEnergyWh": 3000, "peakSunHours": 2, "systemEfficiency": 0.75}}',
+    ]
+    const { status, stdout } = yardlamp(['calc', '--lines'], `${lines.join('\n')}\n`)
+    expect(status).toBe(0)
+    expect(
+      stdout
+        .trim()
+        .split('\n')
+        .map((line) => JSON.parse(line)),
+    ).toEqual([
+      { output: { averagePowerW: 100, dailyEnergyWh: 2400 } },
+      {
+        error: {
+          code: 'INPUT_MISSING',
+          path: 'loggedHours',
+          message: 'loggedHours: is missing; allowed: a number above 0 h',
+        },
+      },
+      { error: { code: 'JSON_INVALID', path: '', message: 'the input is not JSON' } },
+      { output: { arrayPowerW: 2000 } },
+    ])
+  })
+
+  test('size gives answers and figures, check finds nothing on the demo job', () => {
+    const sized = JSON.parse(yardlamp(['size', jobFile]).stdout)
+    expect(Object.keys(sized.answers)).toEqual([
+      'site',
+      'loads',
+      'battery',
+      'array',
+      'controller',
+      'inverter',
+      'backup',
+      'wiring',
+      'parts',
+    ])
+    expect(sized.design.loads.busDailyEnergyWh).toBeGreaterThan(1000)
+    expect(JSON.parse(yardlamp(['check', jobFile]).stdout)).toEqual({ findings: [], needs: [] })
+  })
+
+  test('schema job is a JSON Schema', () => {
+    const schema = JSON.parse(yardlamp(['schema', 'job']).stdout)
+    expect(schema.required).toContain('loads')
+    expect(schema.properties.version.const).toBe(3)
+  })
+})
