@@ -1,0 +1,111 @@
+import type { Server } from 'node:http'
+import { createServer as createHttpServer } from 'node:http'
+import Router from '@koa/router'
+import { sql } from 'drizzle-orm'
+import Koa from 'koa'
+import compress from 'koa-compress'
+import helmet from 'koa-helmet'
+import type { Logger } from 'pino'
+import { CatalogueStore } from './catalogue-store.ts'
+import type { Database } from './database.ts'
+import { ApiError, asApiError, ERROR_CATALOGUE } from './error-catalogue.ts'
+import { guardOrigin } from './guard-origin.ts'
+import { JobStore } from './job-store.ts'
+import { catalogueRoutes } from './routes/catalogue.ts'
+import { jobRoutes } from './routes/jobs.ts'
+import { servePages } from './serve-pages.ts'
+
+export interface ServerParts {
+  readonly database: Database
+  readonly now: () => Date
+  readonly log: Logger
+  /** Folder of the built pages; none serves the interface for programs alone. */
+  readonly pagesFolder?: string
+  /** Reached only from this machine: other host names are refused. */
+  readonly loopbackOnly: boolean
+}
+
+/** Longest a request may take to arrive, ms. */
+const REQUEST_TIMEOUT_MS = 30_000
+const HEADERS_TIMEOUT_MS = 10_000
+
+/** The server without a port: `listen` is the caller's. */
+export function createServer(parts: ServerParts): Server {
+  const app = new Koa()
+  app.silent = true
+  app.use(answerErrors(parts.log))
+  app.use(
+    helmet({
+      contentSecurityPolicy: { directives: CONTENT_POLICY },
+      hsts: false,
+      crossOriginOpenerPolicy: false,
+      originAgentCluster: false,
+    }),
+  )
+  app.use(guardOrigin(parts.loopbackOnly))
+  const store = new JobStore(parts.database, parts.now)
+  const catalogue = new CatalogueStore(parts.database)
+  for (const router of [healthRoutes(parts.database), catalogueRoutes(catalogue), jobRoutes(store)]) {
+    app.use(router.routes())
+    app.use(
+      router.allowedMethods({
+        throw: true,
+        methodNotAllowed: () => new ApiError('METHOD_NOT_ALLOWED'),
+        notImplemented: () => new ApiError('METHOD_NOT_ALLOWED'),
+      }),
+    )
+  }
+  if (parts.pagesFolder !== undefined) {
+    // Pages only: jobs change with every answer, and on loopback compressing them costs more than sending them.
+    app.use(compress({ threshold: 1024, br: false }))
+    app.use(servePages(parts.pagesFolder))
+  }
+  const server = createHttpServer(app.callback())
+  server.requestTimeout = REQUEST_TIMEOUT_MS
+  server.headersTimeout = HEADERS_TIMEOUT_MS
+  return server
+}
+
+/** Everything comes from this server; styles may be set by scripts, as the component library does. */
+const CONTENT_POLICY = {
+  defaultSrc: ["'self'"],
+  scriptSrc: ["'self'"],
+  styleSrc: ["'self'", "'unsafe-inline'"],
+  imgSrc: ["'self'", 'data:'],
+  fontSrc: ["'self'"],
+  workerSrc: ["'self'"],
+  objectSrc: ["'none'"],
+  frameAncestors: ["'none'"],
+  upgradeInsecureRequests: null,
+}
+
+/** Every error leaves as JSON from the catalogue; what went wrong below is logged, never shown. */
+function answerErrors(log: Logger): Koa.Middleware {
+  return async (ctx, next) => {
+    const startedMs = performance.now()
+    try {
+      await next()
+      if (ctx.status === 404 && ctx.body === undefined) throw new ApiError('ROUTE_NOT_FOUND')
+    } catch (error) {
+      const answer = asApiError(error)
+      const { status } = ERROR_CATALOGUE[answer.code]
+      ctx.status = status
+      ctx.body = { error: { code: answer.code, ...answer.details, message: answer.message } }
+      if (status >= 500)
+        log.error({ code: answer.code, method: ctx.method, path: ctx.path, err: error }, 'request failed')
+    }
+    log.debug(
+      { method: ctx.method, path: ctx.path, status: ctx.status, ms: Math.round(performance.now() - startedMs) },
+      'request',
+    )
+  }
+}
+
+function healthRoutes(database: Database): Router {
+  const router = new Router()
+  router.get('/api/health', async (ctx) => {
+    await database.execute(sql`select 1`)
+    ctx.body = { status: 'ok' }
+  })
+  return router
+}

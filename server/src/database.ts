@@ -1,0 +1,64 @@
+import { SHIPPED_ITEMS } from '@yard-lamp/core'
+import { sql } from 'drizzle-orm'
+import { readMigrationFiles } from 'drizzle-orm/migrator'
+import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres'
+import { migrate } from 'drizzle-orm/node-postgres/migrator'
+import pg from 'pg'
+import * as schema from './schema.ts'
+
+export type Database = NodePgDatabase<typeof schema>
+
+/** Longest a statement may run and a connection may be waited for, ms. */
+const STATEMENT_TIMEOUT_MS = 10_000
+const CONNECT_TIMEOUT_MS = 3_000
+const POOL_SIZE = 10
+
+export interface OpenDatabase {
+  readonly database: Database
+  close(): Promise<void>
+}
+
+export function openDatabase(url: string, onIdleError: (error: Error) => void): OpenDatabase {
+  const pool = new pg.Pool({
+    connectionString: url,
+    max: POOL_SIZE,
+    connectionTimeoutMillis: CONNECT_TIMEOUT_MS,
+    statement_timeout: STATEMENT_TIMEOUT_MS,
+    query_timeout: STATEMENT_TIMEOUT_MS + CONNECT_TIMEOUT_MS,
+  })
+  // Without a listener an idle connection that breaks would end the process.
+  pool.on('error', onIdleError)
+  return { database: drizzle(pool, { schema }), close: () => pool.end() }
+}
+
+/** Applies what is missing; safe to repeat. @throws where the database is newer than this program */
+export async function migrateDatabase(database: Database, migrationsFolder: string): Promise<void> {
+  const known = readMigrationFiles({ migrationsFolder })
+  const newest = Math.max(...known.map((migration) => migration.folderMillis))
+  const applied = await newestApplied(database)
+  if (applied !== null && applied > newest) {
+    throw new Error('This database was made by a newer Yard Lamp. Update Yard Lamp, or use another data folder.')
+  }
+  await migrate(database, { migrationsFolder })
+}
+
+async function newestApplied(database: Database): Promise<number | null> {
+  const table = await database.execute(sql`select to_regclass('drizzle.__drizzle_migrations') as name`)
+  if (table.rows[0]?.name === null) return null
+  const newest = await database.execute(sql`select max(created_at) as newest from drizzle.__drizzle_migrations`)
+  const value = newest.rows[0]?.newest
+  return value === null || value === undefined ? null : Number(value)
+}
+
+/** Writes the shipped catalogue, replacing shipped items that changed; sheets a person edited stay as they are. */
+export async function writeCatalogue(database: Database): Promise<void> {
+  const rows = SHIPPED_ITEMS.map((item) => ({ id: item.id, kind: item.kind, item }))
+  await database
+    .insert(schema.catalogueItems)
+    .values(rows)
+    .onConflictDoUpdate({
+      target: schema.catalogueItems.id,
+      set: { kind: sql`excluded.kind`, item: sql`excluded.item` },
+      setWhere: sql`${schema.catalogueItems.revision} = 0`,
+    })
+}

@@ -1,0 +1,80 @@
+import { join } from 'node:path'
+import process from 'node:process'
+import { demoJobs } from '@yard-lamp/core'
+import { pino } from 'pino'
+import { createServer } from './app.ts'
+import { migrateDatabase, openDatabase, writeCatalogue } from './database.ts'
+import { JobStore } from './job-store.ts'
+
+/**
+ * Starts the server from its environment: DATABASE_URL, PORT, HOST (loopback unless told otherwise), MIGRATIONS, PAGES,
+ * DEMO ("1" loads the demo jobs into an empty database), LOG_LEVEL. Prints one JSON line `{"listening": port}`.
+ */
+async function main(): Promise<void> {
+  const log = pino({ level: process.env.LOG_LEVEL ?? 'info', base: null }, pino.destination(2))
+  const url = process.env.DATABASE_URL
+  if (!url) throw new Error('DATABASE_URL is not set')
+  const host = process.env.HOST ?? '127.0.0.1'
+  const { database, close } = openDatabase(url, (error) =>
+    log.warn({ reason: error.message }, 'database connection lost'),
+  )
+  await migrateDatabase(database, process.env.MIGRATIONS ?? join(import.meta.dirname, '../drizzle'))
+  await writeCatalogue(database)
+  if (process.env.DEMO === '1') await writeDemo(new JobStore(database, () => new Date()))
+  const pages = process.env.PAGES
+  const loopbackOnly = host === '127.0.0.1' || host === '::1' || host === 'localhost'
+  const server = createServer({
+    database,
+    now: () => new Date(),
+    log,
+    loopbackOnly,
+    ...(pages ? { pagesFolder: pages } : {}),
+  })
+  server.once('error', (error: NodeJS.ErrnoException) => {
+    const taken = error.code === 'EADDRINUSE'
+    process.stderr.write(
+      taken
+        ? `The port ${process.env.PORT} is taken by another program. Choose one with --port N.\n`
+        : `${error.message}\n`,
+    )
+    process.exit(1)
+  })
+  server.listen(Number(process.env.PORT ?? 0), host, () => {
+    const address = server.address()
+    process.stdout.write(`${JSON.stringify({ listening: typeof address === 'object' ? address?.port : address })}\n`)
+  })
+  stopWith(() => {
+    server.closeIdleConnections()
+    server.close(() => void close().finally(() => process.exit(0)))
+  })
+}
+
+async function writeDemo(store: JobStore): Promise<void> {
+  if (!(await store.isEmpty())) return
+  for (const job of demoJobs().reverse()) await store.create(job)
+}
+
+/** Ends on a signal, and when the starter that holds our standard input goes away. */
+function stopWith(stop: () => void): void {
+  let stopping = false
+  const once = () => {
+    if (stopping) return
+    stopping = true
+    stop()
+    setTimeout(() => process.exit(0), 3_000).unref()
+  }
+  process.on('SIGTERM', once)
+  process.on('SIGINT', once)
+  if (process.env.STOP_WITH_STDIN === '1') process.stdin.on('end', once).on('error', once).resume()
+}
+
+/** What lies at the bottom of an error, without the statement a driver wraps about it. */
+function rootMessage(error: Error): string {
+  if (!(error.cause instanceof Error)) return error.message
+  return `The database cannot be used: ${rootMessage(error.cause) || (error.cause as NodeJS.ErrnoException).code}`
+}
+
+main().catch((error: Error) => {
+  process.stderr.write(`${rootMessage(error)}\n`)
+  process.exit(1)
+})

@@ -1,0 +1,23 @@
+import { chmodSync, mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { TestProject } from 'vitest/node'
+import { startCluster } from '../../scripts/postgres.mjs'
+
+declare module 'vitest' {
+  export interface ProvidedContext {
+    clusterUrl: string
+  }
+}
+
+/** One PostgreSQL of its own for all server tests, without waiting for the disk. */
+export default async function setup(project: TestProject) {
+  const folder = mkdtempSync(join(tmpdir(), 'yardlamp-test-'))
+  chmodSync(folder, 0o755) // the user PostgreSQL runs as must reach it
+  const cluster = await startCluster(folder, { temporary: true })
+  project.provide('clusterUrl', cluster.url)
+  return () => {
+    cluster.stop()
+    rmSync(folder, { recursive: true, force: true })
+  }
+}
