@@ -1,0 +1,132 @@
+import { Button, Modal } from '@mantine/core'
+import { type CatalogueItem, InputError, itemName } from '@yard-lamp/core'
+import { cellsOf, type ItemCells, idOf, itemFromCells } from '@yard-lamp/core/catalogue/item-text'
+import { fieldsOf, KIND_NAME, type SheetField } from '@yard-lamp/core/catalogue/sheet-fields'
+import { useId, useState } from 'react'
+import { ApiFailure, api, type StoredItem } from '../api/client.ts'
+
+interface ItemDialogProps {
+  kind: CatalogueItem['kind']
+  /** The sheet that is edited; null for a new one. */
+  from: StoredItem | null
+  /** A sheet like it, to begin from. */
+  like: CatalogueItem | null
+  onClose: () => void
+  onKept: () => void
+}
+
+/** A whole data sheet, each field as printed: figures take the sheet's own units. */
+export function ItemDialog({ kind, from, like, onClose, onKept }: ItemDialogProps) {
+  const fields = fieldsOf(kind).filter(({ name }) => name !== 'id')
+  const empty = Object.fromEntries(fields.map(({ name }) => [name, '']))
+  const [cells, setCells] = useState<ItemCells>(from ? cellsOf(from.item) : empty)
+  const [wrong, setWrong] = useState<{ readonly field: string; readonly message: string } | null>(null)
+  const keep = async () => {
+    setWrong(null)
+    try {
+      const id = from?.item.id ?? idOf(cells.maker ?? '', cells.model ?? '')
+      await api.keepItem(itemFromCells(kind, { ...cells, id }), from?.revision ?? null)
+      onKept()
+    } catch (error) {
+      if (!(error instanceof InputError) && !(error instanceof ApiFailure)) throw error
+      const path = error instanceof InputError ? error.path : String(error.details.path ?? '')
+      setWrong({ field: path.split('.')[0] ?? '', message: error.message })
+    }
+  }
+  return (
+    <Modal
+      opened
+      onClose={onClose}
+      size="xl"
+      title={from ? itemName(from.item) : `A new ${KIND_NAME[kind][0]}`}
+      closeOnClickOutside={false}
+    >
+      <form
+        onSubmit={(event) => {
+          event.preventDefault()
+          void keep()
+        }}
+      >
+        {!from && like && (
+          <p className="small">
+            <button
+              type="button"
+              className="pick"
+              onClick={() => setCells({ ...cellsOf(like), maker: cells.maker ?? '', model: cells.model ?? '' })}
+            >
+              Begin from {itemName(like)}
+            </button>
+          </p>
+        )}
+        <div className="item-fields">
+          {fields.map((field) => (
+            <CellField
+              key={field.name}
+              field={field}
+              value={cells[field.name] ?? ''}
+              wrong={wrong?.field === field.name ? wrong.message : ''}
+              onValue={(text) => setCells({ ...cells, [field.name]: text })}
+            />
+          ))}
+        </div>
+        {wrong && !fields.some(({ name }) => name === wrong.field) && (
+          <p className="notice notice-fault" role="alert">
+            {wrong.message}
+          </p>
+        )}
+        <p className="item-keep">
+          <Button type="submit">Keep the sheet</Button>{' '}
+          <Button variant="default" onClick={onClose}>
+            Leave it
+          </Button>
+        </p>
+      </form>
+    </Modal>
+  )
+}
+
+interface CellFieldProps {
+  field: SheetField
+  value: string
+  wrong: string
+  onValue: (text: string) => void
+}
+
+function CellField({ field, value, wrong, onValue }: CellFieldProps) {
+  const id = useId()
+  const { form, label, unit, choices, optional, help, allowed } = field
+  const choosable = form === 'flag' ? ['yes', 'no'] : choices
+  const note = wrong !== '' ? wrong : [help, form === 'number' ? allowed : ''].filter(Boolean).join(' ')
+  return (
+    <div className="field item-field">
+      <label htmlFor={id}>
+        {label}
+        {optional ? ' (may stay open)' : ''}
+      </label>
+      <span className={wrong === '' ? 'field-box' : 'field-box field-bad'}>
+        {choosable.length > 0 ? (
+          <select id={id} value={value} aria-invalid={wrong !== ''} onChange={(event) => onValue(event.target.value)}>
+            <option value="">choose …</option>
+            {choosable.map((choice) => (
+              <option key={choice} value={choice}>
+                {choice}
+              </option>
+            ))}
+          </select>
+        ) : (
+          <input
+            id={id}
+            value={value}
+            aria-invalid={wrong !== ''}
+            aria-describedby={`${id}-note`}
+            onChange={(event) => onValue(event.target.value)}
+          />
+        )}
+        {unit !== '' && unit !== 'money' && <span className="field-unit">{unit}</span>}
+      </span>
+      <span id={`${id}-note`} className={wrong === '' ? 'field-note' : 'field-note field-wrong'}>
+        {note}
+      </span>
+    </div>
+  )
+}

@@ -1,0 +1,110 @@
+import { LINKS, type LinkId } from '@yard-lamp/core'
+import { NavLink, useParams } from 'react-router'
+import { type LinkStatus, selectAnswers, selectLinkStatus, selectMoved, selectWaitingFrom } from '../store/selectors.ts'
+import { useAppDispatch, useAppSelector } from '../store/store.ts'
+import { answersSeen } from '../store/view-slice.ts'
+import { LINK_TITLE } from './link-titles.ts'
+import './chain.css'
+
+const STATUS_TEXT: Record<LinkStatus, string> = {
+  sound: 'sound',
+  missing: 'something is missing',
+  fault: 'a check found a fault',
+  danger: 'a check found a danger',
+  advice: 'a check has advice',
+}
+
+/** The chain as a lit cable: each link with its one answer, what the last edits moved, and its checks. */
+export function ChainNav() {
+  const { id } = useParams()
+  const shown = useAppSelector(selectAnswers)
+  const status = useAppSelector(selectLinkStatus)
+  const moved = useAppSelector(selectMoved)
+  const waitingFrom = useAppSelector(selectWaitingFrom)
+  const waiting = useAppSelector((state) => Object.values(state.view.waiting)[0])
+  const dispatch = useAppDispatch()
+  const movedCount = Object.keys(moved).length
+  return (
+    <nav className="chain" aria-label="Chain">
+      <ol>
+        {LINKS.map((link, i) => (
+          <li key={link} className="chain-item">
+            <NavLink
+              to={`/jobs/${id}/${link}`}
+              className={({ isActive }) => `chain-link${isActive ? ' chain-on' : ''}`}
+            >
+              <Node status={i >= waitingFrom ? 'missing' : status[link]} moved={moved[link] !== undefined} />
+              <span className="chain-name">
+                {LINK_TITLE[link]}
+                <kbd aria-hidden>{i + 1}</kbd>
+              </span>
+              <span className={`chain-answer${status[link] === 'missing' ? ' chain-todo' : ''}`}>{shown[link]}</span>
+              <span className="visually-hidden">
+                , {i >= waitingFrom ? 'waiting for an entry' : STATUS_TEXT[status[link]]}
+              </span>
+            </NavLink>
+            {i >= waitingFrom && <span className="chain-wait">waiting</span>}
+            {moved[link] !== undefined && <Moved link={link} before={moved[link]} now={shown[link]} />}
+          </li>
+        ))}
+      </ol>
+      <div className="chain-foot" aria-live="polite">
+        {waiting !== undefined && (
+          <p className="chain-foot-wait">Waiting for an entry: {waiting} The figures above are the last good ones.</p>
+        )}
+        {waiting === undefined && movedCount > 0 && (
+          <button type="button" className="chain-seen" onClick={() => dispatch(answersSeen(shown))}>
+            Seen, {movedCount === 1 ? 'one link moved' : `${movedCount} links moved`}
+          </button>
+        )}
+      </div>
+    </nav>
+  )
+}
+
+/** The old answer, until it is acknowledged. */
+function Moved({ link, before, now }: { link: LinkId; before: string; now: string }) {
+  const dispatch = useAppDispatch()
+  const text = shortOld(before, now)
+  return (
+    <button
+      type="button"
+      className="chain-was"
+      title={`Was: ${before}. Click when seen.`}
+      onClick={() => dispatch(answersSeen({ [link]: now }))}
+    >
+      was {text}
+    </button>
+  )
+}
+
+/** The part of the old answer that is not in the new one, so that it fits beside the name. */
+function shortOld(before: string, now: string): string {
+  const parts = before.split(', ')
+  const kept = parts.filter((part) => !now.split(', ').includes(part))
+  return (kept.length > 0 ? kept : parts).join(', ')
+}
+
+/** Status is a shape as well as a colour: filled, dashed while something is missing, pointed where a check fires. */
+function Node({ status, moved }: { status: LinkStatus; moved: boolean }) {
+  return (
+    <svg
+      className={`chain-node chain-node-${status}${moved ? ' chain-node-lit' : ''}`}
+      width="20"
+      height="20"
+      viewBox="0 0 20 20"
+      aria-hidden
+    >
+      {status === 'fault' || status === 'danger' ? (
+        <>
+          <path d="M10 1.5 19 18H1z" />
+          {status === 'danger' && <path className="chain-node-mark" d="M10 7v5M10 14.5v.6" />}
+        </>
+      ) : status === 'missing' ? (
+        <circle cx="10" cy="10" r="6" strokeDasharray="3 2.6" />
+      ) : (
+        <circle cx="10" cy="10" r={status === 'advice' ? 5 : 6} />
+      )}
+    </svg>
+  )
+}

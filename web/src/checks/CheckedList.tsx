@@ -1,0 +1,38 @@
+import { CHECKS, type Finding } from '@yard-lamp/core'
+import { LINK_TITLE } from '../chain/link-titles.ts'
+
+/** Every check that was made, so that silence means something. */
+export function CheckedList({ found }: { found: readonly Finding[] }) {
+  const fired = new Set(found.map(({ id }) => id))
+  return (
+    <section className="part">
+      <div className="part-head">
+        <h2>{CHECKS.length} checks made after each edit</h2>
+      </div>
+      <div className="table-scroll">
+        <table className="sheet-table">
+          <thead>
+            <tr>
+              <th>Check</th>
+              <th>Link</th>
+              <th>Severity</th>
+              <th>Now</th>
+            </tr>
+          </thead>
+          <tbody>
+            {CHECKS.map((check) => (
+              <tr key={check.id}>
+                <td>
+                  <code>{check.id}</code>
+                </td>
+                <td>{LINK_TITLE[check.link]}</td>
+                <td>{check.severity}</td>
+                <td>{fired.has(check.id) ? 'fires' : 'silent'}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,67 @@
+import type { Finding } from '@yard-lamp/core'
+import { type Remedy, remedies } from '@yard-lamp/core/checks/remedies'
+import { formatMoney } from '@yard-lamp/core/units/format'
+import { useState } from 'react'
+import { changeMade } from '../store/job-slice.ts'
+import { selectCatalogue, selectDesign, selectJob } from '../store/selectors.ts'
+import { useAppDispatch, useAppSelector } from '../store/store.ts'
+import { useGoTo } from './use-go-to.ts'
+
+export const SEVERITY_NAME = { danger: '▲ Danger', fault: '△ Fault', advice: '○ Advice' } as const
+
+export function FindingLine({ finding }: { finding: Finding }) {
+  const goTo = useGoTo()
+  const [open, setOpen] = useState(false)
+  return (
+    <li className={`notice notice-${finding.severity}`}>
+      <span className="notice-kind">{SEVERITY_NAME[finding.severity]}</span>
+      <span className="notice-text">
+        {finding.message}
+        <span className="notice-remedy">{finding.remedy}</span>
+        {open && <Remedies finding={finding} />}
+      </span>
+      {finding.changes.length > 0 && (
+        <button type="button" className="notice-go" aria-expanded={open} onClick={() => setOpen(!open)}>
+          {open ? 'Close' : 'Mend it'}
+        </button>
+      )}
+      <button type="button" className="notice-go" onClick={() => goTo(finding.place)}>
+        Go there
+      </button>
+    </li>
+  )
+}
+
+/** The changes that were tried on the whole chain and mend it, each with what else it moves. */
+function Remedies({ finding }: { finding: Finding }) {
+  const job = useAppSelector(selectJob)
+  const catalogue = useAppSelector(selectCatalogue)
+  const { parts } = useAppSelector(selectDesign)
+  const dispatch = useAppDispatch()
+  const offered = remedies(job, catalogue, finding)
+  if (offered.length === 0)
+    return <span className="notice-remedy">None of the changes Yard Lamp tried mends it with this catalogue.</span>
+  return (
+    <span className="remedies">
+      {offered.map((remedy) => (
+        <button
+          key={remedy.change.label}
+          type="button"
+          className="pick"
+          onClick={() => dispatch(changeMade({ change: remedy.change }, remedy.change.label))}
+        >
+          <b>{remedy.change.label}</b> <span className="small">{consequence(remedy, parts.currency)}</span>
+        </button>
+      ))}
+    </span>
+  )
+}
+
+function consequence({ raises, priceDifference }: Remedy, currency: string): string {
+  const price =
+    priceDifference === null || Math.abs(priceDifference) < 0.5
+      ? ''
+      : `${priceDifference > 0 ? '+' : '−'}${formatMoney(Math.abs(priceDifference), currency)}`
+  const others = raises.length === 0 ? '' : `brings up ${raises.map(({ id }) => id).join(', ')}`
+  return [price, others].filter(Boolean).join(' · ')
+}

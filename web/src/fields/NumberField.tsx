@@ -1,0 +1,79 @@
+import { type ClipboardEvent, type ReactNode, useId } from 'react'
+import type { z } from 'zod'
+import { fieldRule } from './rule.ts'
+import { useNumberText } from './use-number-text.ts'
+import './fields.css'
+
+interface NumberFieldProps {
+  label: ReactNode
+  /** `link.field` of the value, to find it from checks and needs. */
+  place: string
+  value: number | null
+  /** The core's schema of the field: unit and range. */
+  schema: z.ZodType
+  onValue: (value: number | null) => void
+  /** Shown where empty: what the design takes instead. */
+  assumed?: string
+  /** Shown value over kept value; 100 for percentages. */
+  scale?: number
+  unit?: string
+  hint?: string
+  /** Pasting several figures at once. */
+  onPasteMany?: (text: string) => boolean
+  compact?: boolean
+}
+
+/** A labelled number with its unit. Our own rather than a package's: it keeps text that is not understood, and reads units. */
+export function NumberField({
+  label,
+  place,
+  value,
+  schema,
+  onValue,
+  assumed,
+  scale = 1,
+  unit,
+  hint,
+  onPasteMany,
+  compact,
+}: NumberFieldProps) {
+  const rule = fieldRule(schema)
+  const field = useNumberText(place, value, rule, scale, onValue)
+  const id = useId()
+  const shownUnit = unit ?? (scale === 100 ? '%' : rule.unit)
+  return (
+    <div className={compact ? 'field field-compact' : 'field'}>
+      <label htmlFor={id}>{label}</label>
+      <span className={`field-box${field.message ? ' field-bad' : ''}`}>
+        <input
+          id={id}
+          data-place={place}
+          inputMode="decimal"
+          autoComplete="off"
+          value={field.text}
+          placeholder={assumed ?? ''}
+          className={assumed !== undefined && field.text === '' ? 'field-assumed' : ''}
+          aria-invalid={field.message !== null}
+          aria-describedby={field.message || hint ? `${id}-note` : undefined}
+          onChange={(event) => field.type(event.target.value)}
+          onBlur={field.leave}
+          onFocus={(event) => event.target.select()}
+          onKeyDown={(event) => event.key === 'Escape' && field.reset()}
+          onPaste={(event: ClipboardEvent) => {
+            if (onPasteMany?.(event.clipboardData.getData('text'))) event.preventDefault()
+          }}
+        />
+        {shownUnit !== '' && !compact && <span className="field-unit">{shownUnit}</span>}
+      </span>
+      {field.message ? (
+        <span className="field-note field-error" id={`${id}-note`} role="alert">
+          {field.message}
+        </span>
+      ) : hint ? (
+        <span className="field-note" id={`${id}-note`}>
+          {hint}
+        </span>
+      ) : null}
+    </div>
+  )
+}

@@ -1,0 +1,32 @@
+import { useId } from 'react'
+import './fields.css'
+
+interface TextFieldProps {
+  label: string
+  place: string
+  value: string
+  most: number
+  onValue: (value: string) => void
+  /** Refused while empty: the last value stays. */
+  required?: boolean
+  wide?: boolean
+}
+
+export function TextField({ label, place, value, most, onValue, required = false, wide = false }: TextFieldProps) {
+  const id = useId()
+  return (
+    <div className={wide ? 'field field-wide' : 'field'}>
+      <label htmlFor={id}>{label}</label>
+      <span className="field-box">
+        <input
+          id={id}
+          data-place={place}
+          value={value}
+          maxLength={most}
+          autoComplete="off"
+          onChange={(event) => (!required || event.target.value.trim() !== '') && onValue(event.target.value)}
+        />
+      </span>
+    </div>
+  )
+}

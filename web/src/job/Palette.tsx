@@ -1,0 +1,59 @@
+import { useMantineColorScheme } from '@mantine/core'
+import { Spotlight, type SpotlightActionData } from '@mantine/spotlight'
+import '@mantine/spotlight/styles.css'
+import { LINKS } from '@yard-lamp/core'
+import { useNavigate, useParams } from 'react-router'
+import { LINK_TITLE } from '../chain/link-titles.ts'
+import { redone, undone } from '../store/job-slice.ts'
+import { selectAnswers } from '../store/selectors.ts'
+import { useAppDispatch, useAppSelector } from '../store/store.ts'
+import { answersSeen, energyUnitTurned } from '../store/view-slice.ts'
+
+/** Every action by name: Ctrl+K. */
+export function Palette() {
+  const { id } = useParams()
+  const navigate = useNavigate()
+  const dispatch = useAppDispatch()
+  const { toggleColorScheme } = useMantineColorScheme()
+  const shown = useAppSelector(selectAnswers)
+  const go = (page: string) => () => navigate(`/jobs/${id}/${page}`)
+  const actions: SpotlightActionData[] = [
+    ...LINKS.map((link, i) => ({
+      id: link,
+      label: LINK_TITLE[link],
+      description: `${shown[link]} — key ${i + 1}`,
+      onClick: go(link),
+    })),
+    { id: 'checks', label: 'Checks', description: 'What is wrong, and what is missing — key C', onClick: go('checks') },
+    { id: 'options', label: 'Options', description: 'Side by side — key O', onClick: go('options') },
+    { id: 'sheet', label: 'The sheet, to print', onClick: go('sheet') },
+    { id: 'undo', label: 'Undo', description: 'Ctrl+Z', onClick: () => dispatch(undone()) },
+    { id: 'redo', label: 'Redo', description: 'Ctrl+Y', onClick: () => dispatch(redone()) },
+    { id: 'seen', label: 'Mark what moved as seen', onClick: () => dispatch(answersSeen(shown)) },
+    { id: 'theme', label: 'Light or night theme', onClick: () => toggleColorScheme() },
+    {
+      id: 'quick',
+      label: 'Quick answers',
+      description: 'Calculators without a job',
+      onClick: () => navigate('/quick'),
+    },
+    {
+      id: 'unit',
+      label: 'Watt-hours or ampere-hours',
+      description: 'On the loads page — key A',
+      onClick: () => dispatch(energyUnitTurned()),
+    },
+    { id: 'jobs', label: 'All jobs', onClick: () => navigate('/') },
+  ]
+  return (
+    <Spotlight
+      actions={actions}
+      shortcut={['mod + K']}
+      highlightQuery
+      overlayProps={{ blur: 0, backgroundOpacity: 0.35 }}
+      transitionProps={{ duration: 0 }}
+      nothingFound="Nothing by that name"
+      searchProps={{ placeholder: 'Go to, or do …', 'aria-label': 'Go to, or do' }}
+    />
+  )
+}

@@ -1,0 +1,157 @@
+import { ActionIcon, Menu, Tooltip } from '@mantine/core'
+import {
+  IconArrowBackUp,
+  IconArrowForwardUp,
+  IconCopy,
+  IconDots,
+  IconDownload,
+  IconHistory,
+  IconPrinter,
+} from '@tabler/icons-react'
+import { useState } from 'react'
+import { Link, NavLink, useNavigate, useParams } from 'react-router'
+import { api } from '../api/client.ts'
+import { jobChanged, optionChosen, redone, undone } from '../store/job-slice.ts'
+import { selectDesign, selectFindings, selectJob } from '../store/selectors.ts'
+import { useAppDispatch, useAppSelector } from '../store/store.ts'
+import { HistoryDialog } from './HistoryDialog.tsx'
+import { SaveBadge } from './SaveBadge.tsx'
+import { ThemeButton } from './ThemeButton.tsx'
+import '../options/options.css'
+
+export function TopBar() {
+  const job = useAppSelector(selectJob)
+  const dispatch = useAppDispatch()
+  const undoLabel = useAppSelector((state) => state.job?.past.at(-1)?.label)
+  const redoLabel = useAppSelector((state) => state.job?.future.at(-1)?.label)
+  return (
+    <header className="topbar">
+      <Link to="/" className="topbar-home" aria-label="All jobs">
+        <img src="/lamp.svg" alt="" />
+      </Link>
+      <input
+        className="topbar-name"
+        aria-label="Name of the job"
+        value={job.name}
+        maxLength={200}
+        onChange={(event) => event.target.value.trim() !== '' && dispatch(jobChanged({ name: event.target.value }))}
+      />
+      <OptionPicker />
+      <span className="topbar-gap" />
+      <ChecksBadge />
+      <Tooltip label={undoLabel ? `Undo ${undoLabel} (Ctrl+Z)` : 'Nothing to undo'}>
+        <ActionIcon
+          variant="default"
+          aria-label="Undo"
+          disabled={undoLabel === undefined}
+          onClick={() => dispatch(undone())}
+        >
+          <IconArrowBackUp size={18} />
+        </ActionIcon>
+      </Tooltip>
+      <Tooltip label={redoLabel ? `Redo ${redoLabel} (Ctrl+Y)` : 'Nothing to redo'}>
+        <ActionIcon
+          variant="default"
+          aria-label="Redo"
+          disabled={redoLabel === undefined}
+          onClick={() => dispatch(redone())}
+        >
+          <IconArrowForwardUp size={18} />
+        </ActionIcon>
+      </Tooltip>
+      <SaveBadge />
+      <ThemeButton />
+      <JobMenu />
+    </header>
+  )
+}
+
+/** The option every page works on, and the way to all of them. */
+function OptionPicker() {
+  const { id } = useParams()
+  const dispatch = useAppDispatch()
+  const { options, chosenOptionId } = useAppSelector(selectJob)
+  const name = (optionId: string) => options.find((option) => option.id === optionId)?.name ?? ''
+  return (
+    <span className="topbar-option">
+      {options.length > 1 && (
+        <select
+          aria-label="Option worked on"
+          value={chosenOptionId}
+          onChange={(event) =>
+            dispatch(optionChosen({ id: event.target.value }, `choosing ${name(event.target.value)}`))
+          }
+        >
+          {options.map((option) => (
+            <option key={option.id} value={option.id}>
+              {option.name}
+            </option>
+          ))}
+        </select>
+      )}
+      <NavLink to={`/jobs/${id}/options`} title="Options side by side (O)">
+        {options.length > 1 ? 'compare' : 'Options'}
+      </NavLink>
+    </span>
+  )
+}
+
+/** How many checks fire, and a way to them. */
+function ChecksBadge() {
+  const { id } = useParams()
+  const found = useAppSelector(selectFindings)
+  const { needs } = useAppSelector(selectDesign)
+  const count = (severity: string) => found.filter((finding) => finding.severity === severity).length
+  const parts = [
+    { n: count('danger'), mark: '▲', name: 'danger', grave: true },
+    { n: count('fault'), mark: '△', name: count('fault') === 1 ? 'fault' : 'faults', grave: true },
+    { n: count('advice'), mark: '○', name: 'advice', grave: false },
+    { n: needs.length, mark: '', name: 'needed', grave: false },
+  ].filter(({ n }) => n > 0)
+  return (
+    <NavLink to={`/jobs/${id}/checks`} className="topbar-checks" title="Checks (C)">
+      {parts.length === 0 && <span className="sound">● checks silent</span>}
+      {parts.map(({ n, mark, name, grave }) =>
+        grave ? <b key={name}>{`${mark} ${n} ${name}`}</b> : <span key={name}>{`${mark} ${n} ${name}`}</span>,
+      )}
+    </NavLink>
+  )
+}
+
+function JobMenu() {
+  const { id = '' } = useParams()
+  const navigate = useNavigate()
+  const [history, setHistory] = useState(false)
+  return (
+    <>
+      <Menu position="bottom-end" width={230}>
+        <Menu.Target>
+          <ActionIcon variant="subtle" color="gray" aria-label="More for this job">
+            <IconDots size={20} />
+          </ActionIcon>
+        </Menu.Target>
+        <Menu.Dropdown>
+          <Menu.Item leftSection={<IconPrinter size={16} />} onClick={() => navigate(`/jobs/${id}/sheet`)}>
+            The sheet, to print
+          </Menu.Item>
+          <Menu.Item leftSection={<IconDownload size={16} />} component="a" href={api.fileAddress(id)} download>
+            Save as a file
+          </Menu.Item>
+          <Menu.Item leftSection={<IconHistory size={16} />} onClick={() => setHistory(true)}>
+            Earlier versions
+          </Menu.Item>
+          <Menu.Item
+            leftSection={<IconCopy size={16} />}
+            onClick={async () => {
+              const copy = await api.duplicateJob(id)
+              navigate(`/jobs/${copy.id}/loads`)
+            }}
+          >
+            Make a copy
+          </Menu.Item>
+        </Menu.Dropdown>
+      </Menu>
+      <HistoryDialog opened={history} onClose={() => setHistory(false)} />
+    </>
+  )
+}

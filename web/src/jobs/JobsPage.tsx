@@ -1,0 +1,208 @@
+import { ActionIcon, Button, Menu } from '@mantine/core'
+import {
+  IconBooks,
+  IconCalculator,
+  IconCopy,
+  IconDotsVertical,
+  IconDownload,
+  IconFileImport,
+  IconPlus,
+  IconTrash,
+} from '@tabler/icons-react'
+import { emptyJob, type JobListing } from '@yard-lamp/core'
+import dayjs from 'dayjs'
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { Link, useNavigate } from 'react-router'
+import { api } from '../api/client.ts'
+import { ThemeButton } from '../job/ThemeButton.tsx'
+import { readJobFile } from './read-job-file.ts'
+import './jobs.css'
+import '../job/page.css'
+
+type Listing =
+  | { readonly status: 'pending' }
+  | { readonly status: 'fulfilled'; readonly ofBin: boolean; readonly jobs: readonly JobListing[] }
+  | { readonly status: 'rejected'; readonly message: string }
+
+/** All jobs with their answers; begin one, bring one in, put one into the bin and take it out. */
+export default function JobsPage() {
+  const navigate = useNavigate()
+  const [inBin, setInBin] = useState(false)
+  const [newest, setListing] = useState<Listing>({ status: 'pending' })
+  // Jobs are never shown with what belongs to the bin, nor the other way round.
+  const listing: Listing = newest.status === 'fulfilled' && newest.ofBin !== inBin ? { status: 'pending' } : newest
+  const [problem, setProblem] = useState('')
+  const file = useRef<HTMLInputElement>(null)
+
+  const asked = useRef(0)
+  const read = useCallback(async () => {
+    const own = ++asked.current
+    // Of several answers under way only that of the last question is shown.
+    const show = (found: Listing) => own === asked.current && setListing(found)
+    try {
+      show({ status: 'fulfilled', ofBin: inBin, jobs: await api.listJobs(inBin) })
+    } catch (error) {
+      show({ status: 'rejected', message: (error as Error).message })
+    }
+  }, [inBin])
+  // What is done may end after the list was turned to the bin or back: the list then shown is read again.
+  const latest = useRef(read)
+  latest.current = read
+  useEffect(() => {
+    document.title = 'Jobs · Yard Lamp'
+    void read()
+  }, [read])
+
+  /** Does something and shows the list as it then is; a refusal is shown and changes nothing. */
+  const act = async (what: () => Promise<unknown>) => {
+    setProblem('')
+    try {
+      await what()
+    } catch (error) {
+      setProblem((error as Error).message)
+    }
+    await latest.current()
+  }
+  const begin = () => act(async () => navigate(`/jobs/${(await api.createJob(emptyJob('New job'))).id}/loads`))
+  const bringIn = (chosen: File) =>
+    act(async () => navigate(`/jobs/${(await api.createJob(await readJobFile(chosen))).id}/loads`))
+
+  return (
+    <div className="jobs">
+      <header className="jobs-head">
+        <img src="/lamp.svg" alt="" width={40} />
+        <div>
+          <h1>Yard Lamp</h1>
+          <p className="soft">Off-grid systems, from the list of loads to the sheet you hand over.</p>
+        </div>
+        <span className="topbar-gap" />
+        <ThemeButton />
+      </header>
+      <main>
+        <div className="jobs-actions">
+          <Button leftSection={<IconPlus size={16} />} onClick={begin}>
+            Begin a job
+          </Button>
+          <Button component={Link} to="/quick" variant="default" leftSection={<IconCalculator size={16} />}>
+            Quick answers
+          </Button>
+          <Button component={Link} to="/catalogue" variant="default" leftSection={<IconBooks size={16} />}>
+            Catalogue
+          </Button>
+          <Button variant="default" leftSection={<IconFileImport size={16} />} onClick={() => file.current?.click()}>
+            Bring in a file
+          </Button>
+          <input
+            ref={file}
+            type="file"
+            accept=".json,application/json"
+            hidden
+            aria-label="Job file"
+            onChange={(event) => {
+              const chosen = event.target.files?.[0]
+              event.target.value = ''
+              if (chosen) void bringIn(chosen)
+            }}
+          />
+          <span className="topbar-gap" />
+          <button type="button" className="pick" aria-pressed={inBin} onClick={() => setInBin(!inBin)}>
+            {inBin ? 'Back to the jobs' : 'Bin'}
+          </button>
+        </div>
+        {problem !== '' && (
+          <p className="notice notice-fault" role="alert">
+            <span className="notice-text">{problem}</span>
+            <button type="button" className="notice-go" onClick={() => setProblem('')}>
+              Close
+            </button>
+          </p>
+        )}
+        {listing.status === 'pending' && <p className="loading">Reading the jobs …</p>}
+        {listing.status === 'rejected' && (
+          <p className="notice notice-fault" role="alert">
+            <span className="notice-text">The jobs could not be read: {listing.message}</span>
+            <button type="button" className="notice-go" onClick={() => void read()}>
+              Try again
+            </button>
+          </p>
+        )}
+        {listing.status === 'fulfilled' && listing.jobs.length === 0 && (
+          <p className="loading">{inBin ? 'The bin is empty.' : 'No jobs yet. Begin one, or bring in a file.'}</p>
+        )}
+        {listing.status === 'fulfilled' && listing.jobs.length > 0 && (
+          <ul className="jobs-list">
+            {listing.jobs.map((job) => (
+              <JobCard key={job.id} job={job} inBin={inBin} act={act} />
+            ))}
+          </ul>
+        )}
+      </main>
+    </div>
+  )
+}
+
+interface JobCardProps {
+  job: JobListing
+  inBin: boolean
+  act: (what: () => Promise<unknown>) => Promise<void>
+}
+
+function JobCard({ job, inBin, act }: JobCardProps) {
+  const { summary } = job
+  return (
+    <li className="job-card">
+      <div className="job-card-main">
+        {inBin ? (
+          <h2>{job.name}</h2>
+        ) : (
+          <h2>
+            <Link to={`/jobs/${job.id}/loads`}>{job.name}</Link>
+          </h2>
+        )}
+        <p className="soft small">
+          {summary.place === '' ? 'no place yet' : summary.place} · {dayjs(job.updatedAt).format('D MMM, HH:mm')}
+        </p>
+        <p className="job-card-state">{stateOf(summary)}</p>
+      </div>
+      <dl className="job-card-answers">
+        {(['loads', 'battery', 'array', 'inverter', 'parts'] as const).map((link) => (
+          <div key={link}>
+            <dt>{link}</dt>
+            <dd>{summary.answers[link] ?? '–'}</dd>
+          </div>
+        ))}
+      </dl>
+      {inBin ? (
+        <Button variant="default" size="xs" onClick={() => act(() => api.restoreJob(job.id))}>
+          Take out of the bin
+        </Button>
+      ) : (
+        <Menu position="bottom-end">
+          <Menu.Target>
+            <ActionIcon variant="subtle" color="gray" aria-label={`More for ${job.name}`}>
+              <IconDotsVertical size={18} />
+            </ActionIcon>
+          </Menu.Target>
+          <Menu.Dropdown>
+            <Menu.Item leftSection={<IconCopy size={16} />} onClick={() => act(() => api.duplicateJob(job.id))}>
+              Make a copy
+            </Menu.Item>
+            <Menu.Item leftSection={<IconDownload size={16} />} component="a" href={api.fileAddress(job.id)} download>
+              Save as a file
+            </Menu.Item>
+            <Menu.Item leftSection={<IconTrash size={16} />} onClick={() => act(() => api.binJob(job.id))}>
+              Put into the bin
+            </Menu.Item>
+          </Menu.Dropdown>
+        </Menu>
+      )}
+    </li>
+  )
+}
+
+function stateOf({ danger, fault, needs }: JobListing['summary']) {
+  if (danger > 0) return <span className="job-card-bad">▲ {danger === 1 ? '1 danger' : `${danger} dangers`}</span>
+  if (fault > 0) return <span className="job-card-bad">△ {fault === 1 ? '1 fault' : `${fault} faults`}</span>
+  if (needs > 0) return <span className="soft">◌ {needs} needed</span>
+  return <span className="job-card-sound">● checks silent</span>
+}

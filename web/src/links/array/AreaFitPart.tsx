@@ -1,0 +1,117 @@
+import { type AreaFit, areaFit, panelsOnPlanes } from '@yard-lamp/core/array/area-fit'
+import { optionSchema } from '@yard-lamp/core/job/schema'
+import { formatNumber, formatQuantity } from '@yard-lamp/core/units/format'
+import { ChoiceField } from '../../fields/ChoiceField.tsx'
+import { NumberField } from '../../fields/NumberField.tsx'
+import { Part } from '../../job/Page.tsx'
+import { optionChanged } from '../../store/job-slice.ts'
+import { selectDesign, selectJob } from '../../store/selectors.ts'
+import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+
+const { shape } = optionSchema.shape.array.shape.fit
+
+/** Whether the panels lie on the roofs and frames of the site, drawn to scale, by area and by weight. */
+export function AreaFitPart() {
+  const { site, array, option } = useAppSelector(selectDesign)
+  const job = useAppSelector(selectJob)
+  const dispatch = useAppDispatch()
+  const { layout, panels } = array
+  if (!layout || !panels) return null
+  const { fit } = option.array
+  const change = (patch: Partial<typeof fit>) =>
+    dispatch(optionChanged({ part: 'array', patch: { fit: { ...fit, ...patch } } }))
+  const counts = panelsOnPlanes(site.planes, panels.value)
+  return (
+    <Part
+      title="Does it fit?"
+      aside={`${panels.value} × ${layout.panel.model}, ${formatNumber(layout.panel.lengthMm)} × ${formatNumber(layout.panel.widthMm)} mm`}
+    >
+      <div className="fields fields-narrow">
+        <ChoiceField
+          label="Panels stand"
+          place="array.fit.portrait"
+          value={fit.portrait === null ? '' : fit.portrait ? 'upright' : 'across'}
+          choices={[
+            { value: '', label: 'as more fit' },
+            { value: 'upright', label: 'upright' },
+            { value: 'across', label: 'across' },
+          ]}
+          onValue={(way) => change({ portrait: way === '' ? null : way === 'upright' })}
+        />
+        <NumberField
+          label="Gap"
+          place="array.fit.gapMm"
+          value={fit.gapMm}
+          schema={shape.gapMm}
+          assumed="20"
+          onValue={(gapMm) => change({ gapMm })}
+        />
+        <NumberField
+          label="Free at the edges"
+          place="array.fit.edgeMm"
+          value={fit.edgeMm}
+          schema={shape.edgeMm}
+          assumed="200"
+          onValue={(edgeMm) => change({ edgeMm })}
+        />
+      </div>
+      <div className="fits">
+        {site.planes.map(({ plane, tiltDeg }, i) => {
+          const placed = areaFit(job.site, plane, tiltDeg[0]?.value ?? 0, layout.panel, fit)
+          return <PlaneFit key={plane.id} name={plane.name} fit={placed} wanted={counts[i] ?? 0} />
+        })}
+      </div>
+    </Part>
+  )
+}
+
+function PlaneFit({ name, fit, wanted }: { name: string; fit: AreaFit | null; wanted: number }) {
+  if (!fit)
+    return (
+      <p className="small soft">
+        {name}: width and height on the site page show whether {wanted} panels fit.
+      </p>
+    )
+  const { plane, rows, panels, panelsByWeight } = fit
+  const widthM = plane.widthM ?? 1
+  const heightM = plane.heightM ?? 1
+  const scale = Math.min(420 / widthM, 200 / heightM)
+  const topM = plane.shape === 'triangle' ? 0 : plane.shape === 'trapezoid' ? (plane.topWidthM ?? widthM) : widthM
+  const [w, h] = [widthM * scale, heightM * scale]
+  const corners = `0,${h} ${w},${h} ${(w + topM * scale) / 2},0 ${(w - topM * scale) / 2},0`
+  let left = wanted
+  const weight =
+    panelsByWeight === null
+      ? ''
+      : `; by weight ${panelsByWeight}, ${formatQuantity(wanted * fit.weightKgPerPanel, 'kg', 0)} of ${formatQuantity(plane.mostWeightKg ?? 0, 'kg')}`
+  const most = Math.min(panels, panelsByWeight ?? panels)
+  const said = `${name}: ${wanted} wanted, ${panels} fit by area${weight}${fit.pitchM === null ? '' : `; rows every ${formatQuantity(fit.pitchM, 'm', 2)}, clear of each other’s shade at midwinter with the sun ${formatQuantity(fit.winterSunDeg ?? 0, '°', 0)} high`}.`
+  return (
+    <figure style={{ margin: 0 }}>
+      <svg width={w + 4} height={h + 4} viewBox={`-2 -2 ${w + 4} ${h + 4}`} role="img" aria-label={said}>
+        <polygon points={corners} fill="var(--wash)" stroke="var(--rule)" strokeWidth="1.5" />
+        {rows.map((row) => {
+          const gapM = (row.widthM - row.panels * fit.panelWidthM) / (row.panels + 1)
+          return Array.from({ length: row.panels }, (_, i) => {
+            const used = left > 0
+            left -= 1
+            const x = (w - row.widthM * scale) / 2 + (gapM + i * (fit.panelWidthM + gapM)) * scale
+            return (
+              <rect
+                key={`${row.bottomM}-${i}`}
+                x={x}
+                y={h - (row.bottomM + row.heightM) * scale}
+                width={fit.panelWidthM * scale}
+                height={row.heightM * scale}
+                fill={used ? 'var(--slate)' : 'none'}
+                stroke={used ? 'var(--card)' : 'var(--rule)'}
+                strokeDasharray={used ? undefined : '3 3'}
+              />
+            )
+          })
+        })}
+      </svg>
+      <figcaption className={wanted > most ? 'small short' : 'small'}>{said}</figcaption>
+    </figure>
+  )
+}

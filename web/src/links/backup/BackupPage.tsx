@@ -1,0 +1,184 @@
+import { BOND_LABEL } from '@yard-lamp/core/backup/bond'
+import { optionSchema } from '@yard-lamp/core/job/schema'
+import { formatNumber, formatQuantity, monthName } from '@yard-lamp/core/units/format'
+import { ExistingPart } from '../../existing/ExistingPart.tsx'
+import { ChoiceField } from '../../fields/ChoiceField.tsx'
+import { NumberField } from '../../fields/NumberField.tsx'
+import { OptionNumber } from '../../fields/OptionNumber.tsx'
+import { Page, Part } from '../../job/Page.tsx'
+import { LaterPart } from '../../later/LaterPart.tsx'
+import { optionChanged } from '../../store/job-slice.ts'
+import { selectCatalogue, selectDesign, selectJob } from '../../store/selectors.ts'
+import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { Answer, Figure, PlainAnswer } from '../../working/Figure.tsx'
+import { Alternator } from './Alternator.tsx'
+import { BackupMonths } from './BackupMonths.tsx'
+import { DarkFortnightPicture } from './DarkFortnight.tsx'
+import { FuelTable } from './FuelTable.tsx'
+import { GeneratorTable } from './GeneratorTable.tsx'
+
+const KINDS = [
+  { value: 'none', label: 'none' },
+  { value: 'generator', label: 'a generator' },
+  { value: 'mains', label: 'mains or shore power' },
+] as const
+const BONDS = (Object.keys(BOND_LABEL) as (keyof typeof BOND_LABEL)[]).map((value) => ({
+  value,
+  label: BOND_LABEL[value],
+}))
+
+export default function BackupPage() {
+  const { backup, option, battery } = useAppSelector(selectDesign)
+  const { chargers, inverters, generators } = useAppSelector(selectCatalogue)
+  const { site } = useAppSelector(selectJob)
+  const dispatch = useAppDispatch()
+  const change = (patch: Partial<typeof option.backup>) => dispatch(optionChanged({ part: 'backup', patch }))
+  const { charge } = backup
+  const suited = chargers.filter(
+    ({ source, batteryVoltageV, inputV }) =>
+      source === 'mains' &&
+      batteryVoltageV === battery.systemVoltageV.value &&
+      Math.abs(inputV - site.mainsVoltageV) <= 0.1 * site.mainsVoltageV,
+  )
+  const builtIn = inverters.find(({ id }) => id === charge?.item.id)
+  return (
+    <Page
+      link="backup"
+      question="What carries it when the sun does not?"
+      answers={
+        <>
+          {backup.requiredVA && (
+            <Answer
+              label="generator needed"
+              figure={backup.requiredVA}
+              shown={backup.requiredVA.value / 1000}
+              unit="kVA"
+              decimals={1}
+            />
+          )}
+          {charge && <Answer label="empty to full" figure={charge.hours} unit="h" decimals={1} />}
+          {backup.fuel && <Answer label="runs a year" figure={backup.fuel.hours} unit="h" decimals={0} />}
+          {backup.fuel && <Answer label="burns a year" figure={backup.fuel.litres} unit="L" decimals={0} />}
+          {!charge && <PlainAnswer label="backup" text={backup.text} />}
+        </>
+      }
+    >
+      <DarkFortnightPicture />
+      <div className="two">
+        <Part title="What stands behind the sun">
+          <div className="fields fields-wide">
+            <ChoiceField
+              label="Backup"
+              place="backup.kind"
+              value={backup.kind}
+              choices={KINDS}
+              onValue={(kind) => change({ kind })}
+            />
+            {backup.kind !== 'none' && (
+              <>
+                <ChoiceField
+                  label="Charger"
+                  place="backup.chargerId"
+                  value={option.backup.chargerId ?? ''}
+                  choices={[
+                    { value: '', label: builtIn ? 'the inverter’s own' : 'design chooses' },
+                    ...suited.map(({ id, model, outputA }) => ({ value: id, label: `${model}, ${outputA} A` })),
+                  ]}
+                  onValue={(chargerId) => change({ chargerId: chargerId === '' ? null : chargerId })}
+                />
+                <OptionNumber
+                  part="backup"
+                  name="chargers"
+                  label="Chargers"
+                  assumed={charge ? `${charge.quantity} counted` : 'counted'}
+                />
+                <OptionNumber
+                  part="backup"
+                  name="houseLoadW"
+                  label="House load while it charges"
+                  assumed={`${formatNumber(backup.houseLoadW.value, 0)} running together`}
+                />
+                <div style={{ gridColumn: '1 / -1' }}>
+                  {' '}
+                  <ChoiceField
+                    label="Neutral and earth are joined"
+                    place="backup.bond"
+                    value={option.backup.bond}
+                    choices={BONDS}
+                    onValue={(bond) => change({ bond })}
+                  />
+                </div>
+              </>
+            )}
+            {backup.kind === 'generator' && (
+              <>
+                <OptionNumber
+                  part="backup"
+                  name="startAt"
+                  label="Starts at"
+                  scale={100}
+                  unit="%"
+                  assumed={`${formatNumber(backup.startAt.value * 100, 0)}`}
+                />
+                <OptionNumber part="backup" name="stopAt" label="Stops at" scale={100} unit="%" assumed="90" />
+                <NumberField
+                  label="Fuel, a litre"
+                  place="backup.fuelPricePerL"
+                  value={option.backup.fuelPricePerL}
+                  schema={optionSchema.shape.backup.shape.fuelPricePerL}
+                  assumed="not entered"
+                  onValue={(fuelPricePerL) => change({ fuelPricePerL })}
+                />
+                <label className="tick">
+                  <input
+                    type="checkbox"
+                    checked={option.backup.attended}
+                    onChange={(event) => change({ attended: event.target.checked })}
+                  />
+                  somebody waits while it runs
+                </label>
+              </>
+            )}
+          </div>
+          {charge && backup.demandW && (
+            <p className="small">
+              House <Figure figure={backup.houseLoadW} unit="W" decimals={0} /> and charger{' '}
+              <Figure figure={charge.powerW} unit="W" decimals={0} /> at once ask for{' '}
+              <Figure figure={backup.demandW} unit="W" decimals={0} />
+              {backup.siteFactor && backup.siteFactor.value < 1 && (
+                <>
+                  ; height and heat leave <Figure figure={backup.siteFactor} unit="" decimals={2} /> of an engine
+                </>
+              )}
+              .
+            </p>
+          )}
+        </Part>
+        <Part title="Months left to it" aside={monthsText(option.backup.months)}>
+          <BackupMonths />
+        </Part>
+      </div>
+      {backup.kind === 'generator' && backup.fuel && (
+        <Part title="Hours and fuel" aside="of an average year">
+          <FuelTable fuel={backup.fuel} />
+        </Part>
+      )}
+      {backup.kind === 'generator' && (
+        <Part
+          title="Generators"
+          aside={`for ${formatQuantity(backup.requiredVA?.value ?? 0, 'VA', 0)}, cheapest first`}
+        >
+          <GeneratorTable />
+        </Part>
+      )}
+      <Alternator />
+      <LaterPart link="backup" />
+      <ExistingPart items={generators} what="generators" place="backup.existing" />
+    </Page>
+  )
+}
+
+const monthsText = (months: readonly number[]): string =>
+  months.length === 0
+    ? 'none: the array carries every month'
+    : months.map((month) => monthName(month).slice(0, 3)).join(', ')

@@ -1,0 +1,126 @@
+import { type ComparedChemistry, compareChemistries } from '@yard-lamp/core/battery/chemistry-comparison'
+import { jobSchema } from '@yard-lamp/core/job/schema'
+import { formatMoney, formatNumber, formatQuantity } from '@yard-lamp/core/units/format'
+import { useMemo } from 'react'
+import { NumberField } from '../../fields/NumberField.tsx'
+import { jobChanged, optionChanged } from '../../store/job-slice.ts'
+import { selectDesign, selectJob } from '../../store/selectors.ts'
+import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+
+/** Every chemistry for this job on equal terms: the cheapest bank of it that does the job. */
+export function ChemistryTable() {
+  const job = useAppSelector(selectJob)
+  const design = useAppSelector(selectDesign)
+  const dispatch = useAppDispatch()
+  const compared = useMemo(() => compareChemistries(job, design), [job, design])
+  const cheapest = compared
+    .filter(({ bank }) => bank?.fits)
+    .reduce((least, { pricePerKwh }) => Math.min(least, pricePerKwh), Number.POSITIVE_INFINITY)
+  const currency = design.parts.currency
+  const setFactor = (each: ComparedChemistry, factor: number | null) => {
+    const { [each.chemistry]: _, ...rest } = job.batteryPriceFactors
+    dispatch(jobChanged({ batteryPriceFactors: factor === null ? rest : { ...rest, [each.chemistry]: factor } }))
+  }
+  return (
+    <>
+      <div className="fields fields-narrow">
+        <NumberField
+          label="Years looked at"
+          place="battery.horizonYears"
+          value={job.horizonYears}
+          schema={jobSchema.shape.horizonYears}
+          assumed="15"
+          onValue={(horizonYears) => dispatch(jobChanged({ horizonYears }))}
+        />
+      </div>
+      <div className="table-scroll">
+        <table className="sheet-table chemistry-table">
+          <thead>
+            <tr>
+              <th>Chemistry</th>
+              <th>Bank</th>
+              <th className="number">usable kWh</th>
+              <th className="number">kg</th>
+              <th className="number">takes / gives A</th>
+              <th className="number">charged at °C</th>
+              <th className="number">years</th>
+              <th className="number">price</th>
+              <th className="number">pays ×</th>
+              <th className="number">a cycle</th>
+              <th className="number">a kWh</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {compared.map((each) => {
+              const { bank, chemistry } = each
+              return (
+                <tr key={chemistry} className={each.inUse ? 'chosen' : bank?.fits ? '' : 'unfit'}>
+                  <td>
+                    {chemistry}
+                    <span className="small soft school-why">upkeep: {each.upkeep}</span>
+                  </td>
+                  {bank ? (
+                    <>
+                      <td className="nowrap small">
+                        {each.units} × {formatQuantity(bank.item.unitVoltageV, 'V')}{' '}
+                        {formatQuantity(bank.item.capacityAh, 'Ah')}
+                      </td>
+                      <td className="number">{formatNumber(bank.usableWh / 1000, 1)}</td>
+                      <td className="number">{formatNumber(bank.weightKg, 0)}</td>
+                      <td className="number nowrap">
+                        {formatNumber(each.maxChargeA, 0)} / {formatNumber(each.maxDischargeA, 0)}
+                      </td>
+                      <td className="number nowrap">
+                        {formatNumber(each.chargeMinC)} … {formatNumber(each.chargeMaxC)}
+                      </td>
+                      <td className="number">{formatNumber(bank.years, 0)}</td>
+                      <td className="number nowrap">{formatMoney(each.price, currency)}</td>
+                      <td className="number">
+                        <NumberField
+                          compact
+                          label={<span className="visually-hidden">Price factor of {chemistry}</span>}
+                          place={`battery.priceFactor.${chemistry}`}
+                          value={job.batteryPriceFactors[chemistry] ?? null}
+                          schema={jobSchema.shape.batteryPriceFactors.valueType}
+                          assumed="1"
+                          onValue={(factor) => setFactor(each, factor)}
+                        />
+                      </td>
+                      <td className="number nowrap">{formatNumber(each.pricePerCycle, 2)}</td>
+                      <td className="number nowrap">
+                        {each.pricePerKwh === cheapest ? (
+                          <b>{formatNumber(each.pricePerKwh, 2)} least</b>
+                        ) : (
+                          formatNumber(each.pricePerKwh, 2)
+                        )}
+                      </td>
+                    </>
+                  ) : (
+                    <td colSpan={10} className="small soft">
+                      no unit of the catalogue makes this voltage, or its sheet ends above this cold
+                    </td>
+                  )}
+                  <td>
+                    {bank && !bank.fits && <span className="small soft school-why">{bank.short}</span>}
+                    <button
+                      type="button"
+                      className="pick"
+                      aria-pressed={each.inUse}
+                      disabled={!bank}
+                      onClick={() =>
+                        dispatch(optionChanged({ part: 'battery', patch: { chemistry, itemId: null, parallel: null } }))
+                      }
+                    >
+                      {each.inUse ? 'in use' : 'take this'}
+                    </button>
+                  </td>
+                </tr>
+              )
+            })}
+          </tbody>
+        </table>
+      </div>
+    </>
+  )
+}

@@ -1,0 +1,24 @@
+import { arrayYear, clippedInYear } from '@yard-lamp/core/array/array-year'
+import { formatPercent, formatQuantity } from '@yard-lamp/core/units/format'
+import { useDeferredValue, useMemo } from 'react'
+import { selectDesign, selectJob } from '../../store/selectors.ts'
+import { useAppSelector } from '../../store/store.ts'
+
+/** What the controllers cut off in a synthetic year, in words. */
+export function YearClipping() {
+  const job = useDeferredValue(useAppSelector(selectJob))
+  const design = useDeferredValue(useAppSelector(selectDesign))
+  const clipped = useMemo(() => {
+    const year = arrayYear(job, design)
+    return year && clippedInYear(design, year)
+  }, [job, design])
+  if (!clipped) return null
+  const { clippedKwh, possibleKwh } = clipped
+  return (
+    <p className="small">
+      {clippedKwh < 0.5
+        ? `In a synthetic year of ${formatQuantity(possibleKwh, 'kWh', 0)} the controllers cut nothing off.`
+        : `In a synthetic year the controllers cut off ${formatQuantity(clippedKwh, 'kWh', 0)} of ${formatQuantity(possibleKwh, 'kWh', 0)}, ${formatPercent(clippedKwh / possibleKwh, 1)}.`}
+    </p>
+  )
+}

@@ -1,0 +1,40 @@
+import { formatQuantity } from '@yard-lamp/core/units/format'
+import { ChangedItems } from '../../catalogue/ChangedItems.tsx'
+import { Page } from '../../job/Page.tsx'
+import { selectDesign } from '../../store/selectors.ts'
+import { useAppSelector } from '../../store/store.ts'
+import { Answer, PlainAnswer } from '../../working/Figure.tsx'
+import { PartsTable } from './PartsTable.tsx'
+
+export default function PartsPage() {
+  const { parts } = useAppSelector(selectDesign)
+  const heaviest = parts.lines
+    .filter(({ unit }) => unit === '')
+    .reduce((most, { item }) => Math.max(most, item.weightKg), 0)
+  return (
+    <Page
+      link="parts"
+      question="What must be bought, carried and paid?"
+      answers={
+        parts.lines.length > 0 ? (
+          <>
+            <Answer label="price of the parts" figure={parts.price} unit={parts.currency} decimals={0} />
+            <Answer label="weight" figure={parts.weightKg} unit="kg" decimals={0} />
+            <PlainAnswer label="heaviest piece" text={formatQuantity(heaviest, 'kg')} />
+            <PlainAnswer label="lines to order" text={String(parts.lines.length)} />
+          </>
+        ) : undefined
+      }
+    >
+      <ChangedItems />
+      {parts.lines.length === 0 ? (
+        <p className="soft">The list fills itself as the design finds its parts.</p>
+      ) : (
+        <PartsTable />
+      )}
+      <p className="small soft" style={{ marginTop: 8 }}>
+        Not listed: mounting frames, enclosures, bus bars, lugs, conduit, labels, earthing and the work itself.
+      </p>
+    </Page>
+  )
+}

@@ -1,0 +1,298 @@
+import { Button } from '@mantine/core'
+import { useLocalStorage } from '@mantine/hooks'
+import { nanoid } from '@reduxjs/toolkit'
+import { IconPlus, IconTrash } from '@tabler/icons-react'
+import { emptyPlane, type Plane } from '@yard-lamp/core'
+import { MOST_PLANES, planeSchema } from '@yard-lamp/core/job/schema'
+import { sunMonths } from '@yard-lamp/core/site/link'
+import { planeMap, SEASONS, seasonOfMonths, skyYear, type TiltAim, tiltRules } from '@yard-lamp/core/site/tilts'
+import { formatNumber, formatPercent, monthName } from '@yard-lamp/core/units/format'
+import { useDeferredValue, useMemo, useState } from 'react'
+import { ChoiceField } from '../../fields/ChoiceField.tsx'
+import { NumberField } from '../../fields/NumberField.tsx'
+import { TextField } from '../../fields/TextField.tsx'
+import { Part } from '../../job/Page.tsx'
+import { siteChanged } from '../../store/job-slice.ts'
+import { selectDesign, selectOption, selectSite } from '../../store/selectors.ts'
+import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { PlaneMap } from './PlaneMap.tsx'
+
+const { shape } = planeSchema
+const POSITIONS = [
+  { value: 'fixed', label: 'fixed' },
+  { value: 'two', label: 'set twice a year' },
+  { value: 'four', label: 'set four times a year' },
+] as const
+const SHAPES = [
+  { value: 'rectangle', label: 'rectangle' },
+  { value: 'trapezoid', label: 'trapezoid' },
+  { value: 'triangle', label: 'triangle' },
+] as const
+
+/** Roofs and frames: how they lie, what sun that brings against the other ways, and what room they have. */
+export function Planes() {
+  const site = useAppSelector(selectSite)
+  const dispatch = useAppDispatch()
+  const [chosenId, setChosenId] = useState('')
+  const plane = site.planes.find(({ id }) => id === chosenId) ?? site.planes[0]
+  if (!plane) return null
+  const setPlanes = (planes: Plane[]) => dispatch(siteChanged({ planes }))
+  const change = (patch: Partial<Plane>) =>
+    setPlanes(site.planes.map((each) => (each.id === plane.id ? { ...each, ...patch } : each)))
+  const add = () => {
+    const added = emptyPlane(nanoid(8), `Plane ${site.planes.length + 1}`)
+    setPlanes([...site.planes, added])
+    setChosenId(added.id)
+  }
+  return (
+    <Part title="How the panels lie" aside="several roofs or frames share the array by their parts">
+      <div className="plane-tabs">
+        {site.planes.map((each) => (
+          <button
+            key={each.id}
+            type="button"
+            className="pick"
+            aria-pressed={each.id === plane.id}
+            onClick={() => setChosenId(each.id)}
+          >
+            {each.name || 'unnamed'}
+          </button>
+        ))}
+        {site.planes.length < MOST_PLANES && (
+          <Button size="compact-sm" variant="default" leftSection={<IconPlus size={14} />} onClick={add}>
+            Another plane
+          </Button>
+        )}
+        {site.planes.length > 1 && (
+          <Button
+            size="compact-sm"
+            variant="default"
+            leftSection={<IconTrash size={14} />}
+            onClick={() => setPlanes(site.planes.filter((each) => each.id !== plane.id))}
+          >
+            Remove {plane.name}
+          </Button>
+        )}
+      </div>
+      <PlaneFields plane={plane} many={site.planes.length > 1} change={change} />
+      <PlaneSun plane={plane} change={change} />
+    </Part>
+  )
+}
+
+function PlaneFields({
+  plane,
+  many,
+  change,
+}: {
+  plane: Plane
+  many: boolean
+  change: (patch: Partial<Plane>) => void
+}) {
+  const { site: result } = useAppSelector(selectDesign)
+  const site = useAppSelector(selectSite)
+  const found = result.planes.find((each) => each.plane.id === plane.id)
+  const place = (field: string) => `site.planes.${plane.id}.${field}`
+  const number = (
+    name: 'tiltDeg' | 'azimuthDeg' | 'widthM' | 'heightM' | 'topWidthM' | 'mostWeightKg',
+    label: string,
+    assumed?: string,
+  ) => (
+    <NumberField
+      label={label}
+      place={place(name)}
+      value={plane[name]}
+      schema={shape[name]}
+      onValue={(value) => change({ [name]: value })}
+      {...(assumed === undefined ? {} : { assumed })}
+    />
+  )
+  const seasons = plane.positions === 'two' ? [0, 2] : [0, 1, 2, 3]
+  const inSeason = (season: number) =>
+    found?.tiltDeg[seasonOfMonths(plane.positions, site.latitudeDeg ?? 0).indexOf(season)]?.value
+  return (
+    <div className="fields">
+      <TextField label="Name" place={place('name')} value={plane.name} most={80} onValue={(name) => change({ name })} />
+      {plane.positions === 'fixed'
+        ? number('tiltDeg', 'Tilt from flat', found ? `${formatNumber(found.tiltDeg[0]?.value ?? 0)} best` : 'the best')
+        : seasons.map((season) => (
+            <NumberField
+              key={season}
+              label={`Tilt in ${SEASONS[season]}`}
+              place={place(`seasonTiltsDeg.${season}`)}
+              value={plane.seasonTiltsDeg[season] ?? null}
+              schema={shape.seasonTiltsDeg.element}
+              assumed={`${formatNumber(inSeason(season) ?? 0)} best`}
+              onValue={(value) =>
+                change({ seasonTiltsDeg: plane.seasonTiltsDeg.map((each, i) => (i === season ? value : each)) })
+              }
+            />
+          ))}
+      {number('azimuthDeg', 'Faces (180 is south)', `${formatNumber(result.azimuthDeg.value)} equator`)}
+      <ChoiceField
+        label="Frame"
+        place={place('positions')}
+        value={plane.positions}
+        choices={POSITIONS}
+        onValue={(positions) => change({ positions })}
+      />
+      {many && (
+        <NumberField
+          label="Parts of the array"
+          place={place('parts')}
+          value={plane.parts}
+          schema={shape.parts}
+          hint={found ? `${formatPercent(found.share)} of it` : 'none of it'}
+          onValue={(parts) => parts !== null && change({ parts })}
+        />
+      )}
+      <ChoiceField
+        label="Panels lie"
+        place={place('mount')}
+        value={plane.mount}
+        choices={[
+          { value: 'flush', label: 'flush with it' },
+          { value: 'rows', label: 'in rows of frames on it' },
+        ]}
+        onValue={(mount) => change({ mount })}
+      />
+      <ChoiceField
+        label="Shape"
+        place={place('shape')}
+        value={plane.shape}
+        choices={SHAPES}
+        onValue={(shapeOf) => change({ shape: shapeOf })}
+      />
+      {number('widthM', 'Width below')}
+      {number('heightM', 'Height up the slope')}
+      {plane.shape === 'trapezoid' && number('topWidthM', 'Width above')}
+      {number('mostWeightKg', 'May bear')}
+      {areaM2(plane) !== null && (
+        <p className="small soft plane-area">
+          {formatNumber(areaM2(plane) ?? 0, 1)} m²
+          {plane.mostWeightKg !== null &&
+            `, ${formatNumber(plane.mostWeightKg / (areaM2(plane) || 1), 1)} kg/m² at the most`}
+        </p>
+      )}
+    </div>
+  )
+}
+
+function areaM2({ shape: kind, widthM, heightM, topWidthM }: Plane): number | null {
+  if (widthM === null || heightM === null) return null
+  const above = kind === 'rectangle' ? widthM : kind === 'triangle' ? 0 : topWidthM
+  return above === null ? null : ((widthM + above) / 2) * heightM
+}
+
+/** What this plane brings against every other way it could lie. */
+function PlaneSun({ plane, change }: { plane: Plane; change: (patch: Partial<Plane>) => void }) {
+  const site = useAppSelector(selectSite)
+  const option = useAppSelector(selectOption)
+  const { site: result } = useAppSelector(selectDesign)
+  const [aim, setAim] = useLocalStorage<TiltAim>({ key: 'yardlamp.site.aim', defaultValue: 'worst-month' })
+  const flat = result.sunOnFlat?.value
+  const months = sunMonths(site, option)
+  const monthsKey = months.join()
+  const { latitudeDeg, horizon, shadeFraction, snowFraction } = site
+  const albedo = result.albedoFraction.value
+  const sky = useDeferredValue(
+    // biome-ignore lint/correctness/useExhaustiveDependencies: what of the site the sky depends on; a plane moved is not one of them
+    useMemo(
+      () => (flat ? skyYear(site, flat, albedo) : null),
+      [flat, albedo, latitudeDeg, horizon, shadeFraction, snowFraction],
+    ),
+  )
+  const found = result.planes.find((each) => each.plane.id === plane.id)
+  const azimuthDeg = found?.azimuthDeg.value ?? result.azimuthDeg.value
+  // biome-ignore lint/correctness/useExhaustiveDependencies: months by their content
+  const map = useMemo(() => (sky ? planeMap(sky, months, aim) : null), [sky, monthsKey, aim])
+  const turned = useDeferredValue(azimuthDeg)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: months by their content
+  const rules = useMemo(() => (sky ? tiltRules(sky, turned, months) : []), [sky, turned, monthsKey])
+  if (!map) return <p className="soft">Tilt and direction are drawn here once latitude and the twelve months are in.</p>
+  const others = result.planes.filter((each) => each !== found)
+  const mark = (each: (typeof result.planes)[number]) => ({
+    name: each.plane.name,
+    tiltDeg: each.tiltDeg[(result.leastSunMonth ?? 1) - 1]?.value ?? 0,
+    azimuthDeg: each.azimuthDeg.value,
+  })
+  const best = Math.max(...rules.map((rule) => (aim === 'sum' ? rule.yearKwhPerM2 : rule.worstMonthHours)))
+  return (
+    <div className="plane-sun">
+      <div>
+        <div className="plane-aim">
+          <span className="soft small">Deeper where there is more sun in</span>
+          {(['worst-month', 'sum'] as const).map((each) => (
+            <button key={each} type="button" className="pick" aria-pressed={aim === each} onClick={() => setAim(each)}>
+              {each === 'sum' ? 'the year' : 'the worst month'}
+            </button>
+          ))}
+        </div>
+        <PlaneMap
+          map={map}
+          unit={aim === 'sum' ? 'kWh/m² a year' : 'sun hours'}
+          middleDeg={(latitudeDeg ?? 0) >= 0 ? 180 : 0}
+          planes={[...(found ? [mark(found)] : []), ...others.map(mark)]}
+          onPlane={(tiltDeg, azimuth) =>
+            change({ azimuthDeg: azimuth, ...(plane.positions === 'fixed' ? { tiltDeg } : {}) })
+          }
+        />
+      </div>
+      <div className="table-scroll">
+        <table className="sheet-table tilt-rules">
+          <thead>
+            <tr>
+              <th>Tilt, facing {formatNumber(azimuthDeg)}°</th>
+              <th className="number">°</th>
+              <th className="number">Worst month</th>
+              <th className="number">Year, kWh/m²</th>
+              <th>
+                <span className="visually-hidden">Take</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {rules.map((rule) => {
+              const worth = aim === 'sum' ? rule.yearKwhPerM2 : rule.worstMonthHours
+              const chosen =
+                rule.tiltsDeg.length === 1
+                  ? plane.positions === 'fixed' && (found?.tiltDeg[0]?.value ?? -1) === rule.tiltsDeg[0]
+                  : plane.positions === rule.id
+              return (
+                <tr key={rule.id} className={chosen ? 'chosen' : ''}>
+                  <td>{rule.name}</td>
+                  <td className="number">{rule.tiltsDeg.join(' / ')}</td>
+                  <td className="number">
+                    {formatNumber(rule.worstMonthHours, 2)}{' '}
+                    <span className="soft">{monthName(rule.worstMonth).slice(0, 3)}</span>
+                  </td>
+                  <td className="number">{formatNumber(rule.yearKwhPerM2, 0)}</td>
+                  <td className="number">
+                    {worth >= best - 1e-9 && <span className="tilt-best">best </span>}
+                    <button
+                      type="button"
+                      className="pick"
+                      aria-label={`Take the tilt ${rule.name}`}
+                      onClick={() =>
+                        change(
+                          rule.id === 'two' || rule.id === 'four'
+                            ? { positions: rule.id, seasonTiltsDeg: [null, null, null, null] }
+                            : {
+                                positions: 'fixed',
+                                tiltDeg: rule.id === 'worst-month' ? null : (rule.tiltsDeg[0] ?? null),
+                              },
+                        )
+                      }
+                    >
+                      take
+                    </button>
+                  </td>
+                </tr>
+              )
+            })}
+          </tbody>
+        </table>
+      </div>
+    </div>
+  )
+}

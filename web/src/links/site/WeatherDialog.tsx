@@ -1,0 +1,338 @@
+import { Button, FileButton, Modal } from '@mantine/core'
+import { IconFileImport } from '@tabler/icons-react'
+import type { Site } from '@yard-lamp/core'
+import type { HourlyColumns, WeatherMonths } from '@yard-lamp/core/site/weather-file'
+import { formatNumber, formatQuantity, MONTH_NAMES } from '@yard-lamp/core/units/format'
+import { useState } from 'react'
+import { ChoiceField } from '../../fields/ChoiceField.tsx'
+import { siteChanged } from '../../store/job-slice.ts'
+import { selectSite } from '../../store/selectors.ts'
+import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { weather } from '../../workers/weather.ts'
+
+type Reading =
+  | { readonly status: 'idle' }
+  | { readonly status: 'pending'; readonly file: string }
+  | { readonly status: 'refused'; readonly file: string; readonly message: string }
+  /** A table whose columns a person names. */
+  | {
+      readonly status: 'table'
+      readonly file: string
+      readonly rows: string[][]
+      readonly heading: number
+      readonly refused: string
+    }
+  | { readonly status: 'read'; readonly file: string; readonly months: WeatherMonths }
+
+/** Files above this are no year of hours, bytes. */
+const MOST_BYTES = 60_000_000
+
+/** Brings in a year of hours: an EPW weather file, or a table whose columns a person names. Nothing changes until it is taken. */
+export function WeatherDialog({ opened, onClose }: { opened: boolean; onClose: () => void }) {
+  const [reading, setReading] = useState<Reading>({ status: 'idle' })
+  const close = () => {
+    setReading({ status: 'idle' })
+    onClose()
+  }
+  const read = async (file: File) => {
+    setReading({ status: 'pending', file: file.name })
+    try {
+      if (file.size > MOST_BYTES)
+        throw new Error(
+          `The file has ${formatNumber(file.size / 1e6, 0)} MB; a year of hours has less than ${MOST_BYTES / 1e6}.`,
+        )
+      const text = await file.text()
+      if (/^\s*LOCATION,/i.test(text) || /\.epw$/i.test(file.name)) {
+        setReading({ status: 'read', file: file.name, months: await weather().readEpw(text) })
+        return
+      }
+      const rows = await weather().readTable(text)
+      const heading = rows.findIndex(
+        (row) =>
+          row.filter((cell) => Number.isFinite(Number(cell.replace(',', '.'))) && cell.trim() !== '').length >= 1 &&
+          rows.length > 100,
+      )
+      if (rows.length < 100)
+        throw new Error(`The table has ${rows.length} rows; expected a year of hours, 8760 or 8784.`)
+      setReading({ status: 'table', file: file.name, rows, heading: Math.max(0, heading), refused: '' })
+    } catch (error) {
+      setReading({ status: 'refused', file: file.name, message: (error as Error).message })
+    }
+  }
+  return (
+    <Modal
+      opened={opened}
+      onClose={close}
+      title="Bring in a weather file"
+      size="xl"
+      closeButtonProps={{ 'aria-label': 'Close' }}
+    >
+      <p className="small">
+        An EPW weather file, or a table (CSV) with an hour in each row: 8,760 rows, or 8,784 of a leap year. Its months
+        are taken; hours are made from them again, so that a job stays small.
+      </p>
+      <p className="weather-file">
+        <FileButton
+          accept=".epw,.csv,.txt,.tsv"
+          inputProps={{ 'aria-label': 'Weather file' }}
+          onChange={(file) => file && void read(file)}
+        >
+          {(props) => (
+            <Button {...props} variant="default" leftSection={<IconFileImport size={16} />}>
+              Choose a file
+            </Button>
+          )}
+        </FileButton>{' '}
+        {'file' in reading && <span className="soft">{reading.file}</span>}
+      </p>
+      {reading.status === 'pending' && <p className="loading">Reading …</p>}
+      {reading.status === 'refused' && (
+        <p className="notice notice-fault" role="alert">
+          <span className="notice-text">
+            {reading.message} <span className="notice-remedy">Nothing was changed.</span>
+          </span>
+        </p>
+      )}
+      {reading.status === 'table' && (
+        <ColumnChoice
+          {...reading}
+          onRefused={(refused) => setReading({ ...reading, refused })}
+          onRead={(months) => setReading({ status: 'read', file: reading.file, months })}
+        />
+      )}
+      {reading.status === 'read' && <Found file={reading.file} months={reading.months} onDone={close} />}
+    </Modal>
+  )
+}
+
+const SUN_UNITS = (['W/m²', 'kWh/m²', 'MJ/m²'] as const).map((value) => ({ value, label: value }))
+const AIR_UNITS = (['°C', '°F'] as const).map((value) => ({ value, label: value }))
+
+interface ColumnChoiceProps {
+  rows: string[][]
+  heading: number
+  refused: string
+  onRefused: (message: string) => void
+  onRead: (months: WeatherMonths) => void
+}
+
+/** Which column is the sun, which the air: a first guess from the headings, put right by a person. */
+function ColumnChoice({ rows, heading, refused, onRefused, onRead }: ColumnChoiceProps) {
+  const [skipped, setSkipped] = useState(heading)
+  const titles = rows[Math.max(0, skipped - 1)] ?? []
+  const width = rows[skipped]?.length ?? 0
+  const guess = (pattern: RegExp) =>
+    heading > 0 ? (rows[heading - 1] ?? []).findIndex((title) => pattern.test(title)) : -1
+  const [columns, setColumns] = useState<HourlyColumns>(() => ({
+    sun: Math.max(0, guess(/ghi|global|solar|sun|irrad|radiation/i)),
+    sunUnit: 'W/m²',
+    air: guess(/temp|air|t_?2m|dry.?bulb/i) >= 0 ? guess(/temp|air|t_?2m|dry.?bulb/i) : null,
+    airUnit: '°C',
+  }))
+  const names = Array.from({ length: width }, (_, i) =>
+    skipped > 0 && titles[i]?.trim() ? titles[i] : `column ${i + 1}`,
+  )
+  const named = names.map((label, i) => ({ value: String(i), label }))
+  const read = async () => {
+    try {
+      onRead(await weather().readHourlyRows(rows.slice(skipped), columns))
+    } catch (error) {
+      onRefused((error as Error).message)
+    }
+  }
+  const choose = <K extends keyof HourlyColumns>(key: K, value: HourlyColumns[K]) =>
+    setColumns({ ...columns, [key]: value })
+  return (
+    <>
+      <div className="fields weather-columns">
+        <ChoiceField
+          place=""
+          label="Rows of heading"
+          value={String(skipped)}
+          onValue={(value) => setSkipped(Number(value))}
+          choices={[0, 1, 2, 3, 4, 5, 10, 20]
+            .concat(heading)
+            .filter((each, i, all) => all.indexOf(each) === i)
+            .sort((a, b) => a - b)
+            .map((each) => ({ value: String(each), label: String(each) }))}
+        />
+        <ChoiceField
+          place=""
+          label="Sun on the flat"
+          value={String(columns.sun)}
+          onValue={(value) => choose('sun', Number(value))}
+          choices={named}
+        />
+        <ChoiceField
+          place=""
+          label="Sun in"
+          value={columns.sunUnit}
+          onValue={(sunUnit) => choose('sunUnit', sunUnit)}
+          choices={SUN_UNITS}
+        />
+        <ChoiceField
+          place=""
+          label="Air temperature"
+          value={String(columns.air ?? '')}
+          onValue={(value) => choose('air', value === '' ? null : Number(value))}
+          choices={[{ value: '', label: 'none' }, ...named]}
+        />
+        <ChoiceField
+          place=""
+          label="Air in"
+          value={columns.airUnit}
+          onValue={(airUnit) => choose('airUnit', airUnit)}
+          choices={AIR_UNITS}
+        />
+      </div>
+      <div className="table-scroll">
+        <table className="sheet-table weather-rows">
+          <thead>
+            <tr>
+              {names.map((name, i) => (
+                <th key={i} className={i === columns.sun || i === columns.air ? 'weather-chosen' : ''}>
+                  {name}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {[...rows.slice(skipped, skipped + 2), ...rows.slice(skipped + 11, skipped + 14)].map((row, i) => (
+              <tr key={i}>
+                {row.map((cell, at) => (
+                  <td key={at}>{cell}</td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className="soft small">The first hours and those about noon of {formatNumber(rows.length - skipped)} rows.</p>
+      {refused !== '' && (
+        <p className="notice notice-fault" role="alert">
+          <span className="notice-text">{refused}</span>
+        </p>
+      )}
+      <Button onClick={() => void read()}>Read these columns</Button>
+    </>
+  )
+}
+
+/** What the file holds, what was wrong with it, and what of it is taken. */
+function Found({ file, months, onDone }: { file: string; months: WeatherMonths; onDone: () => void }) {
+  const site = useAppSelector(selectSite)
+  const dispatch = useAppDispatch()
+  const hasAir = months.lowestC !== null
+  const hasPlace = months.latitudeDeg !== null
+  const [take, setTake] = useState({ place: hasPlace, air: hasAir, extremes: hasAir && site.recordLowC === null })
+  const patch: Partial<Site> = {
+    sunKwhPerM2Day: [...months.sunKwhPerM2Day],
+    sunGivenFor: null,
+    sunBasis: 'published',
+    sunSource: `Weather file ${file.slice(0, 200)}`,
+    climateId: null,
+    ...(take.place
+      ? {
+          ...(months.place === '' || site.place !== '' ? {} : { place: months.place.slice(0, 200) }),
+          latitudeDeg: months.latitudeDeg,
+          longitudeDeg: months.longitudeDeg,
+          altitudeM: months.altitudeM === null ? null : Math.min(6000, months.altitudeM),
+          utcOffsetH: months.utcOffsetH,
+        }
+      : {}),
+    ...(take.air
+      ? {
+          monthMeanC: [...months.monthMeanC],
+          daySwingK: months.daySwingK === null ? null : Math.min(40, months.daySwingK),
+        }
+      : {}),
+    ...(take.extremes ? { recordLowC: months.lowestC, recordHighC: months.highestC } : {}),
+  }
+  return (
+    <>
+      <div className="table-scroll">
+        <table className="sheet-table">
+          <thead>
+            <tr>
+              <th>{months.place || file}</th>
+              {MONTH_NAMES.map((name) => (
+                <th key={name} className="number">
+                  {name.slice(0, 3)}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            <tr>
+              <th scope="row">kWh/m² a day</th>
+              {months.sunKwhPerM2Day.map((kwh, i) => (
+                <td key={i} className="number">
+                  {kwh === null ? '–' : formatNumber(kwh, 2)}
+                </td>
+              ))}
+            </tr>
+            {hasAir && (
+              <tr>
+                <th scope="row">air, °C</th>
+                {months.monthMeanC.map((mean, i) => (
+                  <td key={i} className="number">
+                    {mean === null ? '–' : formatNumber(mean, 1)}
+                  </td>
+                ))}
+              </tr>
+            )}
+          </tbody>
+        </table>
+      </div>
+      <p className="small">
+        {formatNumber(months.rows)} hours
+        {hasPlace &&
+          `, ${formatNumber(months.latitudeDeg ?? 0, 2)}°, ${formatNumber(months.longitudeDeg ?? 0, 2)}°, ${formatQuantity(months.altitudeM ?? 0, 'm')}`}
+        {hasAir && `; ${formatQuantity(months.lowestC ?? 0, '°C')} to ${formatQuantity(months.highestC ?? 0, '°C')}`}.{' '}
+        {months.remarks.length === 0 && 'No gaps.'}
+      </p>
+      {months.remarks.length > 0 && (
+        <ul className="small weather-remarks" aria-label="Gaps">
+          {months.remarks.map((remark) => (
+            <li key={remark}>{remark}</li>
+          ))}
+        </ul>
+      )}
+      <div className="weather-take">
+        {hasPlace && (
+          <Tick on={take.place} onTurn={(place) => setTake({ ...take, place })}>
+            take latitude, longitude, altitude and time zone too
+          </Tick>
+        )}
+        {hasAir && (
+          <>
+            <Tick on={take.air} onTurn={(air) => setTake({ ...take, air })}>
+              take the months’ temperatures too
+            </Tick>
+            <Tick on={take.extremes} onTurn={(extremes) => setTake({ ...take, extremes })}>
+              take its coldest and hottest hour as record low and high. A typical year may not hold the record: ask for
+              that.
+            </Tick>
+          </>
+        )}
+      </div>
+      <Button
+        onClick={() => {
+          dispatch(siteChanged(patch))
+          onDone()
+        }}
+      >
+        Take these months
+      </Button>
+    </>
+  )
+}
+
+function Tick({ on, onTurn, children }: { on: boolean; onTurn: (on: boolean) => void; children: React.ReactNode }) {
+  return (
+    <label className="tick">
+      <input type="checkbox" checked={on} onChange={(event) => onTurn(event.target.checked)} />
+      <span>{children}</span>
+    </label>
+  )
+}

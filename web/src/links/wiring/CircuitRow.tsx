@@ -1,0 +1,137 @@
+import { type CircuitChoice, type Design, EMPTY_CIRCUIT_CHOICE, itemName } from '@yard-lamp/core'
+import { circuitChoiceSchema } from '@yard-lamp/core/job/schema'
+import { STANDARD_RATINGS_A } from '@yard-lamp/core/tables/standard-ratings'
+import { formatQuantity, formatSize } from '@yard-lamp/core/units/format'
+import { sizesOf } from '@yard-lamp/core/wiring/ampacity'
+import { GridNumber } from '../../fields/GridNumber.tsx'
+import { circuitChanged } from '../../store/job-slice.ts'
+import { selectCatalogue, selectOption } from '../../store/selectors.ts'
+import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { Figure, isUnsettled } from '../../working/Figure.tsx'
+
+type Circuit = Design['wiring']['circuits'][number]
+
+interface CircuitRowProps {
+  circuit: Circuit
+  selected: boolean
+  onSelect: () => void
+}
+
+/** A circuit: what the design gives it, and what a person sets instead. */
+export function CircuitRow({ circuit, selected, onSelect }: CircuitRowProps) {
+  const option = useAppSelector(selectOption)
+  const catalogue = useAppSelector(selectCatalogue)
+  const dispatch = useAppDispatch()
+  const choice = option.wiring.circuits[circuit.id] ?? EMPTY_CIRCUIT_CHOICE
+  const change = (patch: Partial<CircuitChoice>) => dispatch(circuitChanged({ id: circuit.id, patch }))
+  const { cable, device } = circuit
+  const place = (field: string) => `wiring.${circuit.id}.${field}`
+  const alike = circuit.count > 1 ? ` × ${circuit.count}` : ''
+  const ratings = STANDARD_RATINGS_A[device?.item.series ?? 'battery-fuse']
+  return (
+    <tr className={selected ? 'chosen' : ''} onFocus={onSelect} onClick={onSelect}>
+      <td>
+        {circuit.title}
+        <span className="soft">{alike}</span>
+      </td>
+      <td className="number">
+        <Figure figure={circuit.currentA} unit="" decimals={circuit.currentA.value < 10 ? 1 : 0} />
+      </td>
+      <td className="circuit-length">
+        <GridNumber
+          label={`Length one way, ${circuit.title}`}
+          column="lengthM"
+          place={place('lengthM')}
+          value={choice.lengthM}
+          schema={circuitChoiceSchema.shape.lengthM}
+          onValue={(lengthM) => change({ lengthM })}
+        />
+        {choice.lengthM === null && (
+          <span
+            className={`${isUnsettled(circuit.lengthM) ? 'assumed' : 'soft'} circuit-assumed`}
+            title={`${circuit.lengthM.origin}: ${circuit.lengthM.from}`}
+          >
+            {circuit.lengthM.value}
+          </span>
+        )}
+      </td>
+      <td>
+        <select
+          data-place={place('size')}
+          aria-label={`Cable, ${circuit.title}`}
+          value={choice.size ?? ''}
+          onChange={(event) =>
+            change({
+              size: event.target.value === '' ? null : event.target.value,
+              parallel: event.target.value === '' ? null : (cable?.parallel ?? 1),
+            })
+          }
+        >
+          <option value="">
+            {cable && choice.size === null
+              ? `${cable.parallel > 1 ? `${cable.parallel} × ` : ''}${formatSize(cable.size)} (design)`
+              : 'design chooses'}
+          </option>
+          {sizesOf(circuit.installation).map((size) => (
+            <option key={size} value={size}>
+              {cable && choice.size !== null && cable.parallel > 1 ? `${cable.parallel} × ` : ''}
+              {formatSize(size)}
+            </option>
+          ))}
+        </select>
+      </td>
+      <td className="number">{cable ? <Figure figure={cable.ampacityA} unit="A" decimals={0} /> : '–'}</td>
+      <td className="number">
+        {cable ? (
+          <Figure figure={cable.dropFraction} shown={cable.dropFraction.value * 100} unit="%" decimals={1} />
+        ) : (
+          '–'
+        )}
+      </td>
+      <td>
+        <select
+          data-place={place('deviceId')}
+          aria-label={`Device, ${circuit.title}`}
+          value={choice.deviceId ?? ''}
+          onChange={(event) => change({ deviceId: event.target.value === '' ? null : event.target.value })}
+        >
+          <option value="">
+            {device && choice.deviceId === null
+              ? `${itemName(device.item)} (design)`
+              : circuit.mustProtect
+                ? 'design chooses'
+                : 'none needed'}
+          </option>
+          <option value="none">no device</option>
+          {catalogue.devices.map((item) => (
+            <option key={item.id} value={item.id}>
+              {itemName(item)},{' '}
+              {item.maxDcV > 0 ? formatQuantity(item.maxDcV, 'V DC') : `${formatQuantity(item.maxAcV, 'V AC')} only`}
+            </option>
+          ))}
+        </select>
+      </td>
+      <td className="number">
+        {device ? (
+          <select
+            data-place={place('deviceRatingA')}
+            aria-label={`Device rating, ${circuit.title}`}
+            value={choice.deviceRatingA ?? ''}
+            onChange={(event) =>
+              change({ deviceRatingA: event.target.value === '' ? null : Number(event.target.value) })
+            }
+          >
+            <option value="">{choice.deviceRatingA === null ? `${device.ratingA.value}` : 'design'}</option>
+            {ratings.map((ratingA) => (
+              <option key={ratingA} value={ratingA}>
+                {ratingA}
+              </option>
+            ))}
+          </select>
+        ) : (
+          '–'
+        )}
+      </td>
+    </tr>
+  )
+}

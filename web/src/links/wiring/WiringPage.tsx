@@ -1,0 +1,89 @@
+import { formatQuantity, formatSize } from '@yard-lamp/core/units/format'
+import { useState } from 'react'
+import { Page, Part } from '../../job/Page.tsx'
+import { selectDesign } from '../../store/selectors.ts'
+import { useAppSelector } from '../../store/store.ts'
+import { Answer, PlainAnswer } from '../../working/Figure.tsx'
+import { CircuitRow } from './CircuitRow.tsx'
+import { OneLine } from './OneLine.tsx'
+import './wiring.css'
+
+export default function WiringPage() {
+  const { wiring, battery } = useAppSelector(selectDesign)
+  const [selected, setSelected] = useState<string | null>(null)
+  const { circuits } = wiring
+  const heaviest = circuits.reduce((a, b) => (b.currentA.value > (a?.currentA.value ?? 0) ? b : a), circuits[0])
+  const highestV = Math.max(0, ...circuits.filter(({ ac }) => !ac).map(({ highestV: volts }) => volts))
+  return (
+    <Page
+      link="wiring"
+      question="Which cable, which fuse, where?"
+      answers={
+        circuits.length > 0 && heaviest ? (
+          <>
+            <PlainAnswer label="circuits" text={String(circuits.length)} />
+            <Answer
+              label={`heaviest: ${heaviest.title.toLowerCase()}`}
+              figure={heaviest.currentA}
+              unit="A"
+              decimals={0}
+            />
+            {heaviest.cable && <PlainAnswer label="its cable" text={formatSize(heaviest.cable.size)} />}
+            <PlainAnswer label="highest direct voltage" text={formatQuantity(highestV, 'V', 0)} />
+            {battery.bank && (
+              <Answer
+                label="the bank into a short"
+                figure={battery.bank.shortCircuitA}
+                shown={battery.bank.shortCircuitA.value / 1000}
+                unit="kA"
+                decimals={1}
+              />
+            )}
+          </>
+        ) : undefined
+      }
+    >
+      {circuits.length === 0 ? (
+        <p className="soft">Circuits stand here once a battery is chosen: list loads first.</p>
+      ) : (
+        <>
+          <div className="drawing">
+            <OneLine circuits={circuits} selected={selected} onSelect={setSelected} />
+          </div>
+          <Part title="Circuits" aside="empty fields are the design’s; what you type is kept">
+            <div className="table-scroll">
+              <table className="sheet-table circuits">
+                <thead>
+                  <tr>
+                    <th>Circuit</th>
+                    <th className="number">A</th>
+                    <th className="number">m one way</th>
+                    <th>Cable</th>
+                    <th className="number">carries</th>
+                    <th className="number">drop</th>
+                    <th>Device</th>
+                    <th className="number">A</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {circuits.map((circuit) => (
+                    <CircuitRow
+                      key={circuit.id}
+                      circuit={circuit}
+                      selected={selected === circuit.id}
+                      onSelect={() => setSelected(circuit.id)}
+                    />
+                  ))}
+                </tbody>
+              </table>
+            </div>
+            <p className="small soft" style={{ marginTop: 8 }}>
+              Carries: the limit as laid, with ambient and grouping. Devices are 1.25 × the current, rated for the
+              highest voltage that can stand there, and able to interrupt what the bank can deliver.
+            </p>
+          </Part>
+        </>
+      )}
+    </Page>
+  )
+}

@@ -1,0 +1,28 @@
+import '@mantine/core/styles.css'
+import '@mantine/notifications/styles.css'
+import '@fontsource-variable/source-sans-3/index.css'
+import '@fontsource-variable/source-sans-3/wght-italic.css'
+import '@fontsource-variable/bricolage-grotesque/index.css'
+import './theme/tokens.css'
+import { MantineProvider } from '@mantine/core'
+import { Notifications } from '@mantine/notifications'
+import { StrictMode } from 'react'
+import { createRoot } from 'react-dom/client'
+import { RouterProvider } from 'react-router'
+import { config } from 'zod'
+import { router } from './router.tsx'
+import { theme } from './theme/theme.ts'
+
+// The content policy forbids code made from text, which Zod would otherwise try.
+config({ jitless: true })
+
+const root = document.getElementById('root')
+if (!root) throw new Error('the page has no root')
+createRoot(root).render(
+  <StrictMode>
+    <MantineProvider theme={theme} defaultColorScheme="light">
+      <Notifications position="bottom-right" />
+      <RouterProvider router={router} />
+    </MantineProvider>
+  </StrictMode>,
+)

@@ -1,0 +1,72 @@
+import type { Known } from '@yard-lamp/core'
+import { formatQuantity } from '@yard-lamp/core/units/format'
+import { useAppDispatch, useAppSelector } from '../store/store.ts'
+import { workingOpened } from '../store/view-slice.ts'
+import './working.css'
+
+const UNSETTLED = new Set(['assumption', 'guess', 'typical'])
+/** Where a figure comes from is a mark on the figure: slanted and dashed for what is not settled. */
+export const isUnsettled = (figure: Known<unknown>): boolean => UNSETTLED.has(figure.origin)
+
+interface FigureProps {
+  figure: Known
+  unit: string
+  /** Value shown, where it is not the figure's own unit: watt-hours as kWh. */
+  shown?: number
+  decimals?: number
+}
+
+/** A figure that opens its working, where it was computed. */
+export function Figure({ figure, unit, shown, decimals }: FigureProps) {
+  const dispatch = useAppDispatch()
+  const open = useAppSelector(
+    (state) =>
+      figure.step !== undefined && state.view.working?.step === figure.step && state.view.working.key === figure.key,
+  )
+  const text = formatQuantity(shown ?? figure.value, unit, decimals)
+  const { step, key } = figure
+  if (step === undefined || key === undefined) {
+    return (
+      <span className={isUnsettled(figure) ? 'assumed' : ''} title={`${figure.origin}: ${figure.from}`}>
+        {text}
+      </span>
+    )
+  }
+  return (
+    <button
+      type="button"
+      className={`figure${open ? ' figure-open' : ''}`}
+      title="Show the working"
+      aria-expanded={open}
+      onClick={() => dispatch(workingOpened(open ? null : { step, key }))}
+    >
+      {text}
+    </button>
+  )
+}
+
+interface AnswerProps extends FigureProps {
+  label: string
+}
+
+/** One of the large figures in the first line of a page. */
+export function Answer({ label, ...figure }: AnswerProps) {
+  return (
+    <div className="answer">
+      <span className="answer-label">{label}</span>
+      <span className="answer-figure">
+        <Figure {...figure} />
+      </span>
+    </div>
+  )
+}
+
+/** An answer that is no figure of the chain: words, or a share of a list. */
+export function PlainAnswer({ label, text }: { label: string; text: string }) {
+  return (
+    <div className="answer">
+      <span className="answer-label">{label}</span>
+      <span className="answer-figure">{text}</span>
+    </div>
+  )
+}

@@ -1,0 +1,170 @@
+import { CloseButton } from '@mantine/core'
+import { type AnyMethod, influencesOn, isKnown, type Known, methodOf, quantityMeta, type Step } from '@yard-lamp/core'
+import { formatNumber, formatQuantity } from '@yard-lamp/core/units/format'
+import { useEffect, useMemo, useRef } from 'react'
+import { selectDesign } from '../store/selectors.ts'
+import { useAppDispatch, useAppSelector } from '../store/store.ts'
+import { workingOpened } from '../store/view-slice.ts'
+import { isUnsettled } from './Figure.tsx'
+import { FormulaLines } from './FormulaLines.tsx'
+import './working.css'
+
+/** The working of one figure: formula in symbols and in numbers, where each number came from, the source, what moves it most. */
+export function WorkingPanel() {
+  const working = useAppSelector((state) => state.view.working)
+  const { steps } = useAppSelector(selectDesign)
+  const dispatch = useAppDispatch()
+  const panel = useRef<HTMLElement>(null)
+  const step = working ? steps[working.step] : undefined
+  useEffect(() => {
+    if (working) panel.current?.focus()
+  }, [working])
+  if (!working || !step) return null
+  const method = methodOf(step.methodId)
+  return (
+    <aside
+      ref={panel}
+      className="working"
+      tabIndex={-1}
+      aria-label={`Working: ${method.title}`}
+      onKeyDown={(event) => event.key === 'Escape' && dispatch(workingOpened(null))}
+    >
+      <div className="working-head">
+        <h2>
+          {step.subject !== '' && <span className="working-subject">{step.subject}</span>}
+          {method.title}
+        </h2>
+        <CloseButton aria-label="Close the working" onClick={() => dispatch(workingOpened(null))} />
+      </div>
+      <FormulaLines method={method} step={step} highlight={working.key} />
+      <InputTable method={method} step={step} />
+      <Movers steps={steps} step={step} outputKey={working.key} method={method} />
+      <p className="small soft">{method.notes}</p>
+      <p className="small soft">
+        <b>Source:</b> {method.source}. <code>{method.id}</code>
+      </p>
+    </aside>
+  )
+}
+
+interface Row {
+  readonly key: string
+  readonly label: string
+  readonly unit: string
+  readonly figure: Known<unknown>
+}
+
+function InputTable({ method, step }: { method: AnyMethod; step: Step }) {
+  const dispatch = useAppDispatch()
+  return (
+    <table className="working-inputs">
+      <tbody>
+        {rowsOf(method, step).map((row) => (
+          <tr key={row.key}>
+            <th scope="row">{row.label}</th>
+            <td className="number">
+              <span className={isUnsettled(row.figure) ? 'assumed' : ''}>{showInput(row.figure.value, row.unit)}</span>
+            </td>
+            <td className="soft">
+              {row.figure.step !== undefined && row.figure.key !== undefined ? (
+                <button
+                  type="button"
+                  className="figure"
+                  onClick={() => dispatch(workingOpened({ step: row.figure.step ?? 0, key: row.figure.key ?? '' }))}
+                >
+                  {row.figure.from}
+                </button>
+              ) : (
+                `${row.figure.origin}: ${row.figure.from}`
+              )}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+/** Most rows of a long list that are shown; the rest is counted. */
+const MOST_ROWS = 40
+
+function rowsOf(method: AnyMethod, step: Step): Row[] {
+  return Object.entries(step.inputs).flatMap(([key, value]) => {
+    const meta = quantityMeta(method.inputs.shape[key] as never)
+    const label = meta?.label ?? (method.inputs.shape[key]?.meta() as { label?: string } | undefined)?.label ?? key
+    if (isKnown(value)) return [{ key, label, unit: meta?.unit ?? '', figure: value }]
+    return nested(value)
+      .slice(0, MOST_ROWS)
+      .map(([path, figure]) => ({
+        key: `${key}.${path}`,
+        label: /^\d+$/.test(path) ? figure.from : path.replace(/^\d+\./, ''),
+        unit: meta?.unit ?? '',
+        figure,
+      }))
+  })
+}
+
+function nested(value: unknown, path = ''): [string, Known<unknown>][] {
+  if (isKnown(value)) return [[path, value]]
+  if (value === null || typeof value !== 'object') return []
+  return Object.entries(value).flatMap(([key, inner]) => nested(inner, path === '' ? key : `${path}.${key}`))
+}
+
+function showInput(value: unknown, unit: string): string {
+  if (typeof value === 'number') return formatQuantity(value, unit)
+  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  if (typeof value === 'string') return value
+  if (Array.isArray(value) && value.every((each) => typeof each === 'number'))
+    return value.map((each) => formatNumber(each as number, 2)).join('  ')
+  if (Array.isArray(value))
+    return value
+      .map((each) =>
+        Object.values(each as object)
+          .map((part) => (typeof part === 'number' ? formatNumber(part) : String(part)))
+          .join(' → '),
+      )
+      .join(', ')
+  return '–'
+}
+
+/** Which assumption moves the figure most. */
+function Movers({
+  steps,
+  step,
+  outputKey,
+  method,
+}: {
+  steps: readonly Step[]
+  step: Step
+  outputKey: string
+  method: AnyMethod
+}) {
+  const movers = useMemo(() => influencesOn(steps, step.index, outputKey).slice(0, 3), [steps, step, outputKey])
+  const unit = quantityMeta(method.outputs.shape[outputKey] as never)?.unit ?? ''
+  const [first] = movers
+  if (!first)
+    return (
+      <p className="small">
+        It rests on no assumption: every figure behind it was entered, measured or taken from a sheet or table.
+      </p>
+    )
+  const labelOf = (methodId: string, input: string) => {
+    const key = input.split('.').at(-1) ?? input
+    return quantityMeta(methodOf(methodId).inputs.shape[input.split('.')[0] ?? ''] as never)?.label ?? key
+  }
+  return (
+    <div className="working-movers">
+      <p className="small">
+        <b>Assumption that moves it most</b>
+      </p>
+      <ol className="small">
+        {movers.map((mover) => (
+          <li key={`${mover.methodId}${mover.input}${mover.from}`}>
+            <span className="assumed">{labelOf(mover.methodId, mover.input)}</span> ({mover.from}): a tenth more makes
+            it {formatQuantity(Math.abs(mover.change), unit)} {mover.change > 0 ? 'more' : 'less'}
+          </li>
+        ))}
+      </ol>
+    </div>
+  )
+}

@@ -1,0 +1,224 @@
+import { combineSlices, configureStore } from '@reduxjs/toolkit'
+import { emptyLoad, fieldStation, SHIPPED_CATALOGUE } from '@yard-lamp/core'
+import { beforeEach, describe, expect, test, vi } from 'vitest'
+import { differences } from '../src/conflict/differences.ts'
+import {
+  circuitChanged,
+  jobChanged,
+  jobOpened,
+  jobReplaced,
+  jobSaved,
+  jobSlice,
+  loadAdded,
+  loadChanged,
+  loadsRemoved,
+  optionChanged,
+  redone,
+  siteChanged,
+  systemVoltageChosen,
+  undone,
+} from '../src/store/job-slice.ts'
+import {
+  conflictFound,
+  conflictSettled,
+  saveReset,
+  saveSettled,
+  saveSlice,
+  saveStarted,
+  saveWanted,
+} from '../src/store/save-slice.ts'
+import {
+  selectAnswers,
+  selectFindings,
+  selectLinkStatus,
+  selectMoved,
+  selectWaitingFrom,
+} from '../src/store/selectors.ts'
+import { catalogueRead, catalogueSlice } from '../src/store/store.ts'
+import { answersSeen, fieldWaits, viewSlice } from '../src/store/view-slice.ts'
+
+// The store without its saving, which the end-to-end tests drive against a real server.
+const newStore = () => configureStore({ reducer: combineSlices(jobSlice, saveSlice, viewSlice, catalogueSlice) })
+let store: ReturnType<typeof newStore>
+const job = () => {
+  const { job: state } = store.getState()
+  if (!state) throw new Error('no job is open')
+  return state
+}
+const stored = (revision = 1) => ({ id: 'x', revision, updatedAt: '2026-01-01T00:00:00Z', job: fieldStation() })
+
+beforeEach(() => {
+  vi.useFakeTimers({ now: 0 })
+  store = newStore()
+  store.dispatch(catalogueRead(SHIPPED_CATALOGUE))
+  store.dispatch(jobOpened(stored()))
+  return () => vi.useRealTimers()
+})
+
+describe('edits', () => {
+  const edits = [
+    jobChanged({ name: 'Other' }),
+    siteChanged({ latitudeDeg: 10 }),
+    loadAdded({ load: emptyLoad('new'), at: 0 }),
+    loadChanged({ id: 'pump', patch: { powerW: 1 } }),
+    loadsRemoved({ ids: ['freezer'] }, 'removing a load'),
+    systemVoltageChosen({ systemVoltageV: 48 }),
+    optionChanged({ part: 'battery', patch: { autonomyDays: 9 } }),
+    circuitChanged({ id: 'array', patch: { lengthM: 99 } }),
+    jobReplaced({ job: { ...fieldStation(), name: 'Replaced' } }),
+  ]
+
+  test.each(edits.map((action) => [action.type, action] as const))(
+    '%s is undone and redone to the letter',
+    (_, action) => {
+      const before = job().job
+      store.dispatch(action)
+      const after = job().job
+      expect(after).not.toEqual(before)
+      store.dispatch(undone())
+      expect(job().job).toBe(before)
+      store.dispatch(redone())
+      expect(job().job).toBe(after)
+    },
+  )
+
+  test('a row of edits is walked back one by one, and a new edit ends the way forward', () => {
+    for (const action of edits) store.dispatch(action)
+    for (let i = 0; i < edits.length; i++) store.dispatch(undone())
+    expect(job().job).toEqual(fieldStation())
+    store.dispatch(undone())
+    expect(job().job).toEqual(fieldStation())
+    store.dispatch(redone())
+    store.dispatch(siteChanged({ altitudeM: 3 }))
+    expect(job().future).toEqual([])
+  })
+
+  test('typing in one field is one step; a pause or another field begins the next', () => {
+    for (const powerW of [4, 41, 412]) store.dispatch(loadChanged({ id: 'pump', patch: { powerW } }))
+    expect(job().past).toHaveLength(1)
+    store.dispatch(loadChanged({ id: 'pump', patch: { startW: 900 } }))
+    expect(job().past).toHaveLength(2)
+    vi.advanceTimersByTime(5000)
+    store.dispatch(loadChanged({ id: 'pump', patch: { startW: 901 } }))
+    expect(job().past).toHaveLength(3)
+    store.dispatch(undone())
+    store.dispatch(undone())
+    expect(job().job.loads.find(({ id }) => id === 'pump')).toMatchObject({ powerW: 412, startW: 1290 })
+  })
+
+  test('an edit of a load that is gone changes nothing', () => {
+    store.dispatch(loadChanged({ id: 'gone', patch: { powerW: 1 } }))
+    expect([job().past, job().changes]).toEqual([[], 0])
+  })
+
+  test('a save moves the base, not the document', () => {
+    store.dispatch(siteChanged({ altitudeM: 3 }))
+    const { job: document } = job()
+    store.dispatch(jobSaved({ revision: 2 }))
+    expect([job().baseRevision, job().job === document]).toEqual([2, true])
+  })
+})
+
+describe('what is shown', () => {
+  test('links that moved show their old answer until it is seen, or until it is undone', () => {
+    store.dispatch(answersSeen(selectAnswers(store.getState())))
+    const { loads } = selectAnswers(store.getState())
+    store.dispatch(loadChanged({ id: 'fan', patch: { powerW: 150 } }))
+    expect(selectMoved(store.getState()).loads).toBe(loads)
+    expect(selectMoved(store.getState()).site).toBeUndefined()
+    store.dispatch(undone())
+    expect(selectMoved(store.getState())).toEqual({})
+    store.dispatch(redone())
+    store.dispatch(answersSeen({ loads: selectAnswers(store.getState()).loads }))
+    expect(selectMoved(store.getState()).loads).toBeUndefined()
+    expect(selectMoved(store.getState()).battery).toBeDefined()
+  })
+
+  test('a link’s status is the gravest thing said of it', () => {
+    expect(new Set(Object.values(selectLinkStatus(store.getState())))).toEqual(new Set(['sound']))
+    store.dispatch(circuitChanged({ id: 'battery-main', patch: { deviceId: 'none' } }))
+    expect(selectLinkStatus(store.getState()).wiring).toBe('danger')
+    store.dispatch(loadsRemoved({ ids: ['pump'] }, 'removing a load'))
+    store.dispatch(siteChanged({ latitudeDeg: null }))
+    expect(selectLinkStatus(store.getState())).toMatchObject({
+      site: 'missing',
+      array: 'missing',
+      controller: 'missing',
+      battery: 'sound',
+    })
+    expect(selectFindings(store.getState()).map(({ id }) => id)).toContain('protect.missing')
+  })
+
+  test('a field that is not understood makes its link wait, and all after it', () => {
+    expect(selectWaitingFrom(store.getState())).toBe(9)
+    store.dispatch(fieldWaits({ place: 'battery.autonomyDays', message: 'no' }))
+    expect(selectWaitingFrom(store.getState())).toBe(2)
+    store.dispatch(fieldWaits({ place: 'loads.pump.powerW', message: 'no' }))
+    expect(selectWaitingFrom(store.getState())).toBe(1)
+    store.dispatch(fieldWaits({ place: 'loads.pump.powerW', message: null }))
+    expect(selectWaitingFrom(store.getState())).toBe(2)
+  })
+})
+
+describe('the state of saving', () => {
+  const save = () => store.getState().save
+
+  test('the answer of the running save counts', () => {
+    store.dispatch(saveReset({ revision: 4 }))
+    store.dispatch(saveWanted())
+    store.dispatch(saveStarted({ requestId: 'a' }))
+    store.dispatch(saveSettled({ requestId: 'a', outcome: { status: 'saved', revision: 5 } }))
+    expect(save()).toEqual({ status: 'saved', revision: 5 })
+  })
+
+  test('answers out of order are dropped: an older save cannot call newer edits saved', () => {
+    store.dispatch(saveStarted({ requestId: 'a' }))
+    store.dispatch(saveWanted())
+    store.dispatch(saveSettled({ requestId: 'a', outcome: { status: 'saved', revision: 5 } }))
+    expect(save()).toEqual({ status: 'pending' })
+    store.dispatch(saveStarted({ requestId: 'b' }))
+    store.dispatch(saveSettled({ requestId: 'a', outcome: { status: 'unsaved', reason: 'late' } }))
+    expect(save()).toEqual({ status: 'saving', requestId: 'b' })
+  })
+
+  test('a conflict always shows, and further typing does not hide it', () => {
+    store.dispatch(saveStarted({ requestId: 'a' }))
+    store.dispatch(saveWanted())
+    store.dispatch(saveSettled({ requestId: 'a', outcome: { status: 'conflict', theirs: stored(7) } }))
+    store.dispatch(saveWanted())
+    expect(save()).toMatchObject({ status: 'conflict', theirs: { revision: 7 } })
+    store.dispatch(conflictSettled())
+    expect(save()).toEqual({ status: 'pending' })
+    store.dispatch(conflictFound(stored(9)))
+    expect(save()).toMatchObject({ status: 'conflict', theirs: { revision: 9 } })
+  })
+})
+
+describe('two versions of a job', () => {
+  test('are told apart by name of load and field, wherever a load stands', () => {
+    const mine = fieldStation()
+    const theirs = fieldStation()
+    theirs.loads = [
+      emptyLoad('extra'),
+      ...theirs.loads
+        .filter(({ id }) => id !== 'kettle')
+        .map((load) => (load.id === 'pump' ? { ...load, powerW: 500 } : load)),
+    ]
+    theirs.site.recordLowC = null
+    expect(differences(mine, theirs)).toEqual([
+      { what: 'site › record low', mine: '-11', theirs: 'not set' },
+      { what: 'loads › Water pump › power of one while it runs', mine: '370', theirs: '500' },
+      { what: 'loads › Small kettle, volunteers', mine: 'is there', theirs: 'is not there' },
+      { what: 'loads › extra', mine: 'is not there', theirs: 'is there' },
+    ])
+    expect(differences(mine, fieldStation())).toEqual([])
+  })
+
+  test('that differ everywhere are counted after the first', () => {
+    const theirs = fieldStation()
+    theirs.loads = theirs.loads.map((load) => ({ ...load, powerW: 1, note: 'other' }))
+    const found = differences(fieldStation(), theirs)
+    expect(found).toHaveLength(15)
+    expect(found.at(-1)?.what).toMatch(/^and \d+ more$/)
+  })
+})
