@@ -1,0 +1,48 @@
+import AxeBuilder from '@axe-core/playwright'
+import { LINKS } from '../core/src/index.ts'
+import { expect, putJob, test } from './application.ts'
+
+const PAGES = [...LINKS, 'options', 'checks', 'sheet'] as const
+
+const APART: Record<string, string> = { jobs: '/', quick: '/quick', catalogue: '/catalogue/panel' }
+
+for (const name of [...Object.keys(APART), ...PAGES]) {
+  test(`nothing serious for assistive technology: ${name}, in daylight and at night`, async ({ page, origin }) => {
+    test.setTimeout(120_000) // every element of the page is read, twice
+    const id = await putJob(origin)
+    await page.goto(`${origin}${APART[name] ?? `/jobs/${id}/${name}`}`)
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    expect(await serious(new AxeBuilder({ page }))).toEqual([])
+    await page.evaluate(() => document.documentElement.setAttribute('data-mantine-color-scheme', 'dark'))
+    expect(await serious(new AxeBuilder({ page }).withRules('color-contrast'))).toEqual([])
+  })
+}
+
+async function serious(axe: AxeBuilder): Promise<string[]> {
+  const { violations } = await axe.analyze()
+  return violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' ')}`)
+}
+
+test('the chain stands whole at 1280 × 800, and pages do not scroll sideways on a telephone', async ({
+  page,
+  origin,
+}) => {
+  const id = await putJob(origin)
+  await page.goto(`${origin}/jobs/${id}/loads`)
+  const last = page.getByRole('navigation', { name: 'Chain' }).getByRole('listitem').last()
+  await expect(last).toBeInViewport({ ratio: 1 })
+  await page.setViewportSize({ width: 390, height: 844 })
+  for (const name of PAGES) {
+    await page.goto(`${origin}/jobs/${id}/${name}`)
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), name).toBeLessThanOrEqual(390)
+  }
+  for (const [name, path] of Object.entries(APART)) {
+    await page.goto(origin + path)
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    await page.waitForLoadState('networkidle')
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), name).toBeLessThanOrEqual(390)
+  }
+})

@@ -1,0 +1,57 @@
+import { test as base, expect, type Page } from '@playwright/test'
+import { fieldStation, type Job } from '../core/src/index.ts'
+import { type Application, startApplication } from '../scripts/application.ts'
+
+/** One application for each worker; each test makes the jobs it spoils. */
+export const test = base.extend<{ origin: string; faults: string[] }, { application: Application }>({
+  application: [
+    // biome-ignore lint/correctness/noEmptyPattern: the runner reads the names of fixtures from this pattern
+    async ({}, use) => {
+      const application = await startApplication()
+      await use(application)
+      await application.stop()
+    },
+    { scope: 'worker' },
+  ],
+  origin: async ({ application }, use) => use(application.origin),
+  /** What the page reported as errors; a test that sees any of its own making empties it. */
+  faults: [
+    async ({ page }, use) => {
+      const faults: string[] = []
+      page.on('pageerror', (error) => faults.push(error.message))
+      page.on(
+        'console',
+        (message) =>
+          message.type() === 'error' && !/Failed to load resource/.test(message.text()) && faults.push(message.text()),
+      )
+      await use(faults)
+      expect(faults).toEqual([])
+    },
+    { auto: true },
+  ],
+})
+
+export { expect, startApplication }
+
+/** Puts a job on the server and gives its id. */
+export async function putJob(origin: string, job: Job = fieldStation()): Promise<string> {
+  const answer = await fetch(`${origin}/api/jobs`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ job }),
+  })
+  return ((await answer.json()) as { id: string }).id
+}
+
+export async function readJob(origin: string, id: string): Promise<{ revision: number; job: Job }> {
+  return (await fetch(`${origin}/api/jobs/${id}`)).json() as Promise<{ revision: number; job: Job }>
+}
+
+/** A link's entry in the chain. */
+export const inChain = (page: Page, name: string) =>
+  page
+    .getByRole('navigation', { name: 'Chain' })
+    .getByRole('listitem')
+    .filter({ hasText: new RegExp(`^${name}`) })
+
+export const saved = (page: Page) => expect(page.getByText(/^Saved, revision/)).toBeVisible()

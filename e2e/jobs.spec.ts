@@ -1,0 +1,102 @@
+import { writeFile } from 'node:fs/promises'
+import { emptyJob, fieldStation } from '../core/src/index.ts'
+import { expect, putJob, readJob, saved, test } from './application.ts'
+
+test('the demo jobs stand in the list, sound, and open', async ({ page, origin }) => {
+  await page.goto(origin)
+  // Other tests make jobs of the same name; the demo is the oldest, and the list has the newest first.
+  const station = page.getByRole('listitem').filter({ hasText: 'Saltmarsh ringing station' }).last()
+  await expect(station).toContainText('checks silent')
+  await expect(station).toContainText('Wh a day')
+  await page.getByRole('link', { name: 'Narrowboat Corncrake' }).first().click()
+  await expect(page.getByRole('heading', { name: 'What must it run?' })).toBeVisible()
+})
+
+test('an empty job asks for the first things, and one load gives a battery', async ({ page, origin }) => {
+  await page.goto(origin)
+  await page.getByRole('button', { name: 'Begin a job' }).click()
+  await expect(page.getByText('No load is listed')).toBeVisible()
+  await page.getByRole('button', { name: 'Add a load' }).click()
+  await expect(page.getByLabel('Name of load 1')).toBeFocused()
+  await page.keyboard.type('Router')
+  await page.getByLabel('Watts each, Router').fill('12')
+  await page.getByLabel('Hours a day, Router').fill('24')
+  await expect(page.getByRole('navigation', { name: 'Chain' })).toContainText('× 12.8 V')
+  await saved(page)
+})
+
+test('a job is copied, put into the bin and taken out again', async ({ page, origin }) => {
+  await putJob(origin, { ...emptyJob('Bin me'), note: 'kept' })
+  await page.goto(origin)
+  await page.getByRole('button', { name: 'More for Bin me' }).click()
+  await page.getByRole('menuitem', { name: 'Make a copy' }).click()
+  await expect(page.getByRole('link', { name: 'Bin me (copy)' })).toBeVisible()
+  await page.getByRole('button', { name: 'More for Bin me', exact: true }).click()
+  await page.getByRole('menuitem', { name: 'Put into the bin' }).click()
+  await expect(page.getByRole('link', { name: 'Bin me', exact: true })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Bin', exact: true }).click()
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'Bin me' })
+    .getByRole('button', { name: 'Take out of the bin' })
+    .click()
+  // At once, while the job may still be on its way out.
+  await page.getByRole('button', { name: 'Back to the jobs' }).click()
+  await expect(page.getByRole('link', { name: 'Bin me', exact: true })).toBeVisible()
+})
+
+test('a job saved as a file comes back the same', async ({ page, origin }) => {
+  const id = await putJob(origin, { ...fieldStation(), name: 'Round trip' })
+  await page.goto(`${origin}/jobs/${id}/loads`)
+  await page.getByRole('button', { name: 'More for this job' }).click()
+  const download = page.waitForEvent('download')
+  await page.getByRole('menuitem', { name: 'Save as a file' }).click()
+  const file = await (await download).path()
+  await page.goto(origin)
+  await page.getByLabel('Job file').setInputFiles(file)
+  await expect(page).toHaveURL(/\/jobs\/.+\/loads/)
+  const newId = /jobs\/([^/]+)/.exec(page.url())?.[1] ?? ''
+  expect((await readJob(origin, newId)).job).toEqual((await readJob(origin, id)).job)
+})
+
+test.describe('a file that is no job is refused in a sentence and changes nothing', () => {
+  const cases: [name: string, content: Buffer, says: RegExp][] = [
+    [
+      'cut.json',
+      Buffer.from('{"format": "yard-lamp-job", "vers'),
+      /cut\.json was not brought in: this file is not JSON/,
+    ],
+    ['foreign.json', Buffer.from('{"some": "thing"}'), /this is not a Yard Lamp job/],
+    ['picture.json', Buffer.from([0x89, 0x50, 0x4e, 0x47, 0, 1, 2]), /this file is not JSON/],
+    ['newer.json', Buffer.from(JSON.stringify({ ...fieldStation(), version: 4 })), /written by a newer Yard Lamp/],
+    [
+      'wrong.json',
+      Buffer.from(JSON.stringify({ ...fieldStation(), currency: 'euro' })),
+      /currency: got "euro"; allowed: three capital letters/,
+    ],
+    [
+      'large.json',
+      Buffer.alloc(50 * 1024 * 1024, 32),
+      /it is 50\.0.MB, and a job file is at most 5 MB\. Nothing was changed\./,
+    ],
+  ]
+  for (const [name, buffer, says] of cases) {
+    test(name, async ({ page, origin }) => {
+      await page.goto(origin)
+      const before = ((await (await fetch(`${origin}/api/jobs`)).json()) as { jobs: unknown[] }).jobs.filter((job) =>
+        JSON.stringify(job).includes(name),
+      )
+      const file = test.info().outputPath(name)
+      await writeFile(file, buffer)
+      await page.getByLabel('Job file').setInputFiles(file)
+      await expect(page.getByRole('alert')).toContainText(says)
+      await expect(page).toHaveURL(`${origin}/`)
+      expect(before).toEqual([])
+    })
+  }
+})
+
+test('an address of no job says so', async ({ page, origin }) => {
+  await page.goto(`${origin}/jobs/00000000-0000-4000-8000-000000000000/loads`)
+  await expect(page.getByRole('heading', { name: 'There is no such job' })).toBeVisible()
+})

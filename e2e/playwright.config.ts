@@ -1,0 +1,21 @@
+import { defineConfig } from '@playwright/test'
+import { CHROMIUM } from '../scripts/application.ts'
+
+export default defineConfig({
+  testDir: '.',
+  outputDir: '../.test-results/e2e',
+  fullyParallel: true,
+  workers: 2,
+  retries: 0,
+  timeout: 45_000,
+  expect: { timeout: 8_000 },
+  reporter: [
+    ['line'],
+    ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? '../.test-results/playwright.json' }],
+  ],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    actionTimeout: 10_000,
+    launchOptions: CHROMIUM,
+  },
+})

@@ -1,0 +1,180 @@
+/** Times the built application: an edit in Chromium, the size of its pages, the server under load. JSON. Run by npm run bench. */
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import process from 'node:process'
+import { gzipSync } from 'node:zlib'
+import type { Page } from '@playwright/test'
+import { fieldStation, type Job, type Load } from '../core/src/index.ts'
+import { launchBrowser, startApplication } from './application.ts'
+
+const root = join(import.meta.dirname, '..')
+const AT_ONCE = 50
+const ROUNDS = 10
+const EDITS = 40
+
+function jobOf(loads: number): Job {
+  const job = fieldStation()
+  const rows = Array.from({ length: loads }, (_, i): Load => {
+    const source = job.loads[i % job.loads.length] as Load
+    return {
+      ...source,
+      id: `load-${i}`,
+      name: `${source.name} ${i}`,
+      powerW: Math.round(((source.powerW ?? 0) * 100) / loads) / 10,
+      startW: null,
+    }
+  })
+  return { ...job, loads: rows }
+}
+
+const percentile = (times: number[], share: number): number =>
+  times.sort((a, b) => a - b)[Math.min(times.length - 1, Math.floor(times.length * share))] ?? 0
+
+async function send(
+  origin: string,
+  method: string,
+  path: string,
+  body?: unknown,
+): Promise<{ id: string; revision: number }> {
+  const answer = await fetch(origin + path, {
+    method,
+    ...(body ? { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) } : {}),
+  })
+  if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status}`)
+  return (await answer.json()) as { id: string; revision: number }
+}
+
+/** Fifty clients at once, each with its own job, in rounds. */
+async function timeServer(origin: string) {
+  const job = jobOf(200)
+  const stored = await Promise.all(Array.from({ length: AT_ONCE }, () => send(origin, 'POST', '/api/jobs', { job })))
+  const saves: number[] = []
+  const reads: number[] = []
+  const timed = async (into: number[], act: () => Promise<unknown>) => {
+    const startedMs = performance.now()
+    await act()
+    into.push(performance.now() - startedMs)
+  }
+  for (let round = 1; round <= ROUNDS; round++) {
+    const changed = { ...job, note: `round ${round}` }
+    await Promise.all(
+      stored.map(({ id }) =>
+        timed(saves, () => send(origin, 'PUT', `/api/jobs/${id}`, { baseRevision: round, job: changed })),
+      ),
+    )
+    await Promise.all(stored.map(({ id }) => timed(reads, () => send(origin, 'GET', `/api/jobs/${id}`))))
+  }
+  const of = (times: number[]) => ({
+    count: times.length,
+    medianMs: percentile(times, 0.5),
+    p99Ms: percentile(times, 0.99),
+  })
+  return { save: of(saves), read: of(reads) }
+}
+
+/** Runs in the page. A text, because the loader of this script would put helpers into a function that the page lacks. */
+const WATCH_EDITS = `
+  window.editTimes = []
+  const answer = () => document.querySelectorAll('.chain-answer')[1]?.textContent
+  addEventListener('keydown', (event) => {
+    const before = answer()
+    const painted = () => setTimeout(() => window.editTimes.push(performance.now() - event.timeStamp), 0)
+    const look = () => requestAnimationFrame(() => (answer() === before ? look() : painted()))
+    if (/^[0-9]$/.test(event.key)) look()
+  }, true)
+`
+
+/** From the key's own time stamp to the frame after the bus energy in the chain changed. */
+async function timeEdits(page: Page, origin: string) {
+  const { id } = await send(origin, 'POST', '/api/jobs', { job: jobOf(300) })
+  await page.goto(`${origin}/jobs/${id}/loads`)
+  await page.getByLabel('Watts each, Sample freezer 0').click()
+  await page.evaluate(WATCH_EDITS)
+  for (let i = 0; i < EDITS + 5; i++) {
+    await page.keyboard.press('Control+a')
+    await page.keyboard.press(String(2 + (i % 8)))
+    await page.waitForFunction(
+      (count) => (window as unknown as { editTimes: number[] }).editTimes.length >= count,
+      i + 1,
+    )
+  }
+  const times = (await page.evaluate(() => (window as unknown as { editTimes: number[] }).editTimes)).slice(5)
+  return {
+    id,
+    edit: { count: times.length, medianMs: percentile([...times], 0.5), p95Ms: percentile([...times], 0.95) },
+  }
+}
+
+/** Runs in the page: time from the event named to the frame after what stands at this selector changed. */
+const watch = (event: string, selector: string) => `
+  window.choiceTimes = []
+  const shown = () => document.querySelector('${selector}')?.innerHTML
+  addEventListener('${event}', (raised) => {
+    const before = shown()
+    const painted = () => setTimeout(() => window.choiceTimes.push(performance.now() - raised.timeStamp), 0)
+    const look = () => requestAnimationFrame(() => (shown() === before ? look() : painted()))
+    if (raised.key === undefined || /^[0-9]$/.test(raised.key)) look()
+  }, true)
+`
+
+/** Options switched on the battery page, and the roof of the array page redrawn while a field is typed in. */
+async function timeChoices(page: Page, origin: string) {
+  const count = (n: number) =>
+    page.waitForFunction((least) => (window as unknown as { choiceTimes: number[] }).choiceTimes.length >= least, n)
+  const times = async () => {
+    const all = await page.evaluate(() => (window as unknown as { choiceTimes: number[] }).choiceTimes)
+    const settled = all.slice(3)
+    return { count: settled.length, medianMs: percentile(settled, 0.5) }
+  }
+  const job = fieldStation()
+  const { id } = await send(origin, 'POST', '/api/jobs', { job })
+  await page.goto(`${origin}/jobs/${id}/battery`)
+  const picker = page.getByLabel('Option worked on')
+  await picker.waitFor()
+  await page.evaluate(watch('change', '.answers'))
+  for (let i = 0; i < 23; i++) {
+    await picker.selectOption(job.options[(i + 1) % 2]?.id ?? 'a')
+    await count(i + 1)
+  }
+  const option = await times()
+  await page.goto(`${origin}/jobs/${id}/array`)
+  await page.getByLabel('Gap').click()
+  await page.evaluate(watch('keydown', '.fits svg'))
+  for (let i = 0; i < 23; i++) {
+    await page.keyboard.press('Control+a')
+    await page.keyboard.press(i % 2 === 0 ? '9' : '1')
+    await count(i + 1)
+  }
+  return { option, roof: await times() }
+}
+
+/** Compressed size of the scripts a page loads, kB. */
+async function scriptsKb(page: Page, address: string): Promise<number> {
+  await page.goto(address)
+  await page.waitForLoadState('networkidle')
+  const names = await page.evaluate(() => performance.getEntriesByType('resource').map(({ name }) => name))
+  const assets = join(root, 'dist/pages/assets')
+  const known = new Set(readdirSync(assets))
+  const files = [...new Set(names.map((name) => name.split('/').at(-1) ?? ''))].filter(
+    (name) => name.endsWith('.js') && known.has(name),
+  )
+  return files.reduce((sum, name) => sum + gzipSync(readFileSync(join(assets, name))).length, 0) / 1000
+}
+
+const application = await startApplication({ durable: true, demo: false })
+const { origin } = application
+const browser = await launchBrowser()
+try {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  const firstKb = await scriptsKb(page, origin)
+  const { id, edit } = await timeEdits(page, origin)
+  const choice = await timeChoices(page, origin)
+  const jobKb = await scriptsKb(page, `${origin}/jobs/${id}/loads`)
+  await browser.close()
+  process.stdout.write(
+    `${JSON.stringify({ edit, choice, page: { firstKb, jobKb }, server: await timeServer(origin) })}\n`,
+  )
+} finally {
+  await browser.close()
+  await application.stop()
+}

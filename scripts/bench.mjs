@@ -1,0 +1,73 @@
+// npm run bench: times the chain, the interface and the server, and writes docs/performance.md.
+import { execFileSync } from 'node:child_process'
+import fs from 'node:fs'
+import os from 'node:os'
+import path from 'node:path'
+import { buildSync } from 'esbuild'
+import { ensureChromium } from './chromium.mjs'
+import { ensureBuilt, ensureInstalled, root } from './prepare.mjs'
+
+ensureInstalled()
+ensureChromium()
+ensureBuilt()
+
+const node = (script) =>
+  JSON.parse(
+    execFileSync(process.execPath, ['--import', 'tsx', path.join(root, 'scripts', script)], {
+      cwd: root,
+      encoding: 'utf8',
+      maxBuffer: 1e7,
+      stdio: ['ignore', 'pipe', 'inherit'],
+    }),
+  )
+/** Bundled as the pages and the server are, without the names a development loader keeps for each function. */
+const bundled = (script) => {
+  const file = path.join(os.tmpdir(), `yard-lamp-bench-${process.pid}.mjs`)
+  buildSync({
+    entryPoints: [path.join(root, 'scripts', script)],
+    outfile: file,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+  })
+  try {
+    return JSON.parse(
+      execFileSync(process.execPath, [file], { encoding: 'utf8', stdio: ['ignore', 'pipe', 'inherit'] }),
+    )
+  } finally {
+    fs.rmSync(file, { force: true })
+  }
+}
+const ms = (value) => `${value.toFixed(value < 10 ? 1 : 0)} ms`
+
+console.error('The chain …')
+const chain = bundled('bench-core.ts')
+console.error('The interface and the server …')
+const { edit, choice, page, server } = node('bench-application.ts')
+
+const text = `# Performance
+
+Measured by \`npm run bench\` on ${os.cpus().length} cores (${os.cpus()[0]?.model.trim() || process.arch}), Node.js ${process.versions.node}, with
+PostgreSQL and Chromium of Debian on the same machine. Shared machines are noisy: read these as of one afternoon.
+
+| what | measured | aim |
+|---|---|---|
+| whole chain, all candidates ranked and all checks, 200 loads, 500 items in the catalogue, everything anew, median of 200 on one core | ${ms(chain[0].anewMs)} | under 10 ms |
+| the same, one load edited | ${ms(chain[0].editMs)} | under 5 ms |
+| whole chain and all checks, 1,000 loads, everything anew | ${ms(chain[1].anewMs)} | under 25 ms |
+| the same, one load edited | ${ms(chain[1].editMs)} | under 25 ms |
+| an edit in the interface with 300 loads, from key to painted figures: median of ${edit.count} | ${ms(edit.medianMs)} | under 50 ms |
+| the same, 95th percentile | ${ms(edit.p95Ms)} | |
+| switching the option of the demo job on the battery page, from the choice to the frame with the new answers: median of ${choice.option.count} | ${ms(choice.option.medianMs)} | under 100 ms |
+| a key in a field of the array page, to the frame with the roof redrawn: median of ${choice.roof.count} | ${ms(choice.roof.medianMs)} | under 50 ms |
+| JavaScript of the first page (the jobs), compressed | ${page.firstKb.toFixed(0)} kB | under 280 kB |
+| JavaScript of a job’s load page with its chart, compressed | ${page.jobKb.toFixed(0)} kB | |
+| save of a 200-load job, 50 at once on loopback: median, 99th percentile of ${server.save.count} | ${ms(server.save.medianMs)}, ${ms(server.save.p99Ms)} | |
+| read of the same, 50 at once: median, 99th percentile of ${server.read.count} | ${ms(server.read.medianMs)}, ${ms(server.read.p99Ms)} | |
+
+How: the chain is timed in one process after 200 runs of warming up; “anew” gives it a job of which every object is new.
+An edit is timed in the page from the key’s own time stamp to the frame after the figures changed. Compressed is gzip at
+its default level. The server’s database waits for the disk, as it does in use.
+`
+fs.writeFileSync(path.join(root, 'docs/performance.md'), text)
+console.log(text)

@@ -1,0 +1,105 @@
+/** Takes the pictures of docs/screenshots from the demo data. Run by npm run screenshots. */
+import { mkdirSync } from 'node:fs'
+import { join } from 'node:path'
+import type { Page } from '@playwright/test'
+import { launchBrowser, startApplication } from './application.ts'
+
+const folder = join(import.meta.dirname, '../docs/screenshots')
+
+interface Shot {
+  readonly name: string
+  readonly path: string
+  /** Demo job; the main one where left out. */
+  readonly job?: string
+  readonly night?: boolean
+  readonly heightPx?: number
+  readonly act?: (page: Page) => Promise<unknown>
+  /** What the act does leaves the job as it is. */
+  readonly unchanged?: boolean
+}
+
+const SHOTS: readonly Shot[] = [
+  { name: 'jobs', path: '/', heightPx: 480 },
+  { name: 'site', path: '/site' },
+  { name: 'horizon', path: '/site', act: (page) => showPart(page, 'How the panels lie'), unchanged: true },
+  { name: 'loads', path: '/loads', act: (page) => page.getByLabel('Watts each, Laptop, charging').fill('95') },
+  {
+    name: 'loads-night',
+    path: '/loads',
+    night: true,
+    act: (page) => showPart(page, 'The day added up'),
+    unchanged: true,
+  },
+  { name: 'quick', path: '/quick/block-load-stepwise' },
+  { name: 'battery', path: '/battery' },
+  { name: 'working', path: '/battery', act: (page) => page.locator('.answer .figure').first().click() },
+  { name: 'array', path: '/array' },
+  { name: 'controller-night', path: '/controller', night: true },
+  { name: 'inverter', path: '/inverter' },
+  { name: 'backup', path: '/backup', job: 'Rescue hut Greyfell Saddle' },
+  { name: 'chemistries', path: '/battery', act: (page) => showPart(page, 'Chemistries'), unchanged: true },
+  { name: 'catalogue', path: '/catalogue/panel' },
+  { name: 'wiring', path: '/wiring', act: (page) => page.getByRole('button', { name: /^Bank to bus bars:/ }).click() },
+  { name: 'parts', path: '/parts' },
+  { name: 'options', path: '/options' },
+  { name: 'checks', path: '/wiring', act: unfused },
+  { name: 'sheet', path: '/sheet', heightPx: 1100 },
+]
+
+/** Brings a part of a long page to its top. */
+const showPart = (page: Page, title: string) =>
+  page
+    .locator('.part', { has: page.getByRole('heading', { name: title }) })
+    .evaluate((part) => part.closest('.job-main')?.scrollTo(0, (part as HTMLElement).offsetTop - 12))
+
+/** A fuse taken away and a cable too thin, and the list of checks that say so. */
+async function unfused(page: Page): Promise<void> {
+  await page.getByLabel('Device, Bus bars to inverter').selectOption('none')
+  await page.getByLabel('Cable, Array to controller').selectOption('4 mm2')
+  await page
+    .getByRole('link', { name: /danger/ })
+    .first()
+    .click()
+  await page.getByRole('heading', { name: 'What is wrong, and what is missing?' }).waitFor()
+}
+
+mkdirSync(folder, { recursive: true })
+const application = await startApplication()
+const browser = await launchBrowser()
+try {
+  for (const {
+    name,
+    path,
+    job: shown = 'Saltmarsh ringing station',
+    night,
+    heightPx = 800,
+    act,
+    unchanged = false,
+  } of SHOTS) {
+    const page = await browser.newPage({ viewport: { width: 1280, height: heightPx } })
+    await page.addInitScript(
+      (scheme) => localStorage.setItem('mantine-color-scheme-value', scheme),
+      night ? 'dark' : 'light',
+    )
+    const { jobs } = (await (await fetch(`${application.origin}/api/jobs`)).json()) as {
+      jobs: { id: string; name: string }[]
+    }
+    const id = jobs.find((job) => job.name === shown)?.id
+    await page.goto(
+      application.origin + (path === '/' || /^\/(quick|catalogue)/.test(path) ? path : `/jobs/${id}${path}`),
+    )
+    await page.getByRole('heading', { level: 1 }).waitFor()
+    await page.waitForLoadState('networkidle')
+    await act?.(page)
+    await page.evaluate(() => document.fonts.ready)
+    await page.waitForLoadState('networkidle')
+    await page.screenshot({ path: join(folder, `${name}.png`), animations: 'disabled' })
+    // What a picture needed changed is changed back, so that the next one shows the demo as it ships.
+    for (let undo = 0; act && !unchanged && undo < 2; undo++) await page.keyboard.press('Control+z')
+    if (act && !unchanged) await page.getByText(/^Saved, revision/).waitFor()
+    await page.close()
+  }
+} finally {
+  await browser.close()
+  await application.stop()
+}
