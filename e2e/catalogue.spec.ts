@@ -52,6 +52,22 @@ for (const form of ['CSV', 'XLSX', 'JSON'] as const) {
   })
 }
 
+test('nothing is taken out before the shelves are read', async ({ page, origin }) => {
+  let open = () => {}
+  const held = new Promise<void>((resolve) => {
+    open = resolve
+  })
+  await page.route('**/api/catalogue/items', async (route) => {
+    await held
+    await route.continue()
+  })
+  await page.goto(`${origin}/catalogue/charger`)
+  const takeOut = page.getByRole('button', { name: 'Take out as XLSX' })
+  await expect(takeOut).toBeDisabled()
+  open()
+  await expect(takeOut).toBeEnabled()
+})
+
 test('a broken file is said in a sentence and changes nothing', async ({ page, origin }) => {
   await page.goto(`${origin}/catalogue/charger`)
   for (const [name, text, says] of [

@@ -36,6 +36,14 @@ function runner(title, command, args, file, read) {
   if (ok && counted.passed === 0) tally.failed += 1
 }
 
+const secondTries = (suites) =>
+  suites.flatMap(({ suites: inner = [], specs = [] }) => [
+    ...specs
+      .filter(({ tests }) => tests.some(({ status }) => status === 'flaky'))
+      .map(({ file, title }) => `${file} › ${title}`),
+    ...secondTries(inner),
+  ])
+
 try {
   checkNode()
   ensureInstalled()
@@ -55,10 +63,10 @@ try {
   ensureBuilt()
   const playwrightFile = path.join(results, 'playwright.json')
   process.env.PLAYWRIGHT_JSON_OUTPUT_NAME = playwrightFile
-  runner('end to end', bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], playwrightFile, (json) => ({
-    passed: json.stats.expected + json.stats.flaky,
-    failed: json.stats.unexpected,
-  }))
+  runner('end to end', bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], playwrightFile, (json) => {
+    for (const title of secondTries(json.suites)) console.log(`passed on its second try only: ${title}`)
+    return { passed: json.stats.expected + json.stats.flaky, failed: json.stats.unexpected }
+  })
 } catch (error) {
   console.error(error.message)
   tally.failed += 1

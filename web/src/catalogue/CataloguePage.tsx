@@ -80,7 +80,8 @@ export default function CataloguePage() {
   )
   const takeOut = (form: FileForm) =>
     act(async () => {
-      const chosen = form === 'json' ? (items ?? []).map(({ item }) => item) : shown.map(({ item }) => item)
+      const chosen = form === 'json' ? items?.map(({ item }) => item) : shown.map(({ item }) => item)
+      if (!chosen) return
       const address = URL.createObjectURL(await writeFile(form, chosen, kind))
       const link = document.createElement('a')
       link.href = address
@@ -180,6 +181,7 @@ export default function CataloguePage() {
             variant="default"
             leftSection={<IconDownload size={16} />}
             aria-label={`Take out as ${form.toUpperCase()}`}
+            disabled={items === null}
             onClick={() => takeOut(form)}
           >
             {form.toUpperCase()}
