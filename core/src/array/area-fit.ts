@@ -2,10 +2,20 @@ import type { Panel } from '../catalogue/schema.ts'
 import type { Option, Plane, Site } from '../job/schema.ts'
 import { declinationDeg } from '../site/solar-geometry.ts'
 
-/** Kept free while nothing is entered, mm. Assumptions of Yard Lamp: clamps between panels, wind at the edges. */
-export const FIT_MM = { gap: 20, edge: 200 } as const
-/** Frames and rails of a panel, kg. Assumption of Yard Lamp. */
-const MOUNTING_KG_PER_PANEL = 3
+/**
+ * Kept free while nothing is entered, mm. Assumptions of Yard Lamp: clamps between panels; wind at the edges of a roof,
+ * which is too short on a vehicle, a trailer or a boat to leave so much.
+ */
+export const keptFreeMm = ({ kind }: Pick<Site, 'kind'>): { readonly gap: number; readonly edge: number } => ({
+  gap: 20,
+  edge: kind === 'vehicle' || kind === 'trailer' || kind === 'boat' ? 50 : 200,
+})
+/** Frames and rails of a panel, and the glue of a flexible one, kg. Assumptions of Yard Lamp. */
+const MOUNTING_KG = { framed: 3, flexible: 0.5 }
+
+/** A panel with what holds it, kg. */
+export const mountedKg = ({ weightKg, cells }: Panel): number =>
+  weightKg + (cells === 'flexible' ? MOUNTING_KG.flexible : MOUNTING_KG.framed)
 /** Hours from noon within which rows do not shade each other at midwinter. */
 const FREE_OF_SHADE_H = 2
 /** Sun below this casts shadows nobody leaves room for, °. */
@@ -71,8 +81,8 @@ function fitOneWay(
 ): AreaFit | null {
   const { widthM, heightM } = plane
   if (widthM === null || heightM === null) return null
-  const gapM = (fit.gapMm ?? FIT_MM.gap) / 1000
-  const edgeM = (fit.edgeMm ?? FIT_MM.edge) / 1000
+  const gapM = (fit.gapMm ?? keptFreeMm(site).gap) / 1000
+  const edgeM = (fit.edgeMm ?? keptFreeMm(site).edge) / 1000
   const panelWidthM = (portrait ? panel.widthMm : panel.lengthMm) / 1000
   const longM = (portrait ? panel.lengthMm : panel.widthMm) / 1000
   const inRows = plane.mount === 'rows'
@@ -91,7 +101,7 @@ function fitOneWay(
     const panels = Math.max(0, Math.floor((across - 2 * edgeM + gapM) / (panelWidthM + gapM) + 1e-9))
     if (panels > 0) rows.push({ bottomM, heightM: panelHeightM, widthM: across, panels })
   }
-  const weightKgPerPanel = panel.weightKg + MOUNTING_KG_PER_PANEL
+  const weightKgPerPanel = mountedKg(panel)
   return {
     plane,
     portrait,

@@ -10,11 +10,11 @@ export const FULL_SUN_W_PER_M2 = 1000
 const MOST_CONTROLLERS = 6
 const MOST_IN_STRING = 24
 /**
- * What comes with a layout besides panels and controllers, in the ranking of layouts only: the fuse of a string with its
- * holder, the breakers and leads of one more controller, and the array lead per metre. Assumptions of Yard Lamp in the
+ * What comes with a layout besides panels and controllers, in the ranking of layouts only: frame, clamps and the work of
+ * putting up one more panel (without it the design takes many small ones), the fuse of a string with its holder, the breakers and leads of one more controller, and the array lead per metre. Assumptions of Yard Lamp in the
  * currency of the catalogue.
  */
-const ALONGSIDE = { perStringFuse: 25, perController: 110, leadPerM: 0.7, leadPerMPerMm2: 0.2 }
+const ALONGSIDE = { perPanel: 40, perStringFuse: 25, perController: 110, leadPerM: 0.7, leadPerMPerMm2: 0.2 }
 /** Copper in service, Ω·mm²/m, and the drop a lead is laid for: how thick an array lead will come out, for the ranking only. */
 const COPPER_OHM_MM2_PER_M = 0.0217
 const LEAD_DROP_FRACTION = 0.03
@@ -90,7 +90,11 @@ function bestOfPair(panel: Panel, controller: Controller, option: Option, brief:
   let best: Layout | null = null
   for (let n = quantity ?? 1; n <= (quantity ?? MOST_CONTROLLERS); n++) {
     // Panels cost at least this however they are strung: more controllers cannot come out cheaper any more.
-    if (best?.fits && n * controller.price + (brief.arrayPowerW / panel.powerW) * panel.price > best.price) break
+    if (
+      best?.fits &&
+      n * controller.price + (brief.arrayPowerW / panel.powerW) * (panel.price + ALONGSIDE.perPanel) > best.price
+    )
+      break
     for (let series = panelsPerString ?? lowest; series <= (panelsPerString ?? highest); series++) {
       const forPower = Math.max(1, Math.ceil(brief.arrayPowerW / (panel.powerW * series * n) - 1e-9))
       const layout = judge(panel, controller, n, series, stringsPerController ?? forPower, limits, brief)
@@ -261,7 +265,8 @@ function judge(
     stringsPerController: strings,
     panels,
     arrayPowerW,
-    price: panels * panel.price + n * (controller.price + ALONGSIDE.perController) + fuses + leads,
+    price:
+      panels * (panel.price + ALONGSIDE.perPanel) + n * (controller.price + ALONGSIDE.perController) + fuses + leads,
     fits: short === '',
     short,
   }

@@ -1,4 +1,4 @@
-import { areaFit, panelsOnPlanes } from '../array/area-fit.ts'
+import { areaFit, mountedKg, panelsOnPlanes } from '../array/area-fit.ts'
 import { formatQuantity } from '../units/format.ts'
 import { defineCheck, type Found } from './check.ts'
 
@@ -22,10 +22,10 @@ export const arrayDoesNotFit = defineCheck({
           changes: option.array.panelId === null ? [] : changes,
         })
       }
-      const kg = wanted * (layout.panel.weightKg + 3)
+      const kg = wanted * mountedKg(layout.panel)
       if (plane.mostWeightKg !== null && kg > plane.mostWeightKg) {
         found.push({
-          message: `${plane.name}: ${wanted} × ${layout.panel.model} with their frames weigh ${formatQuantity(kg, 'kg', 0)}; it may bear ${formatQuantity(plane.mostWeightKg, 'kg')}.`,
+          message: `${plane.name}: ${wanted} × ${layout.panel.model} with what holds them weigh ${formatQuantity(kg, 'kg', 0)}; it may bear ${formatQuantity(plane.mostWeightKg, 'kg')}.`,
           remedy: 'Lighter panels, another plane, or less load.',
           place: 'site.planes',
           changes: option.array.panelId === null ? [] : changes,

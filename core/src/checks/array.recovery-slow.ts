@@ -2,6 +2,9 @@ import { RECOVERY_DAYS } from '../array/link.ts'
 import { formatNumber, monthName } from '../units/format.ts'
 import { defineCheck } from './check.ts'
 
+/** Beyond this a count of days says nothing to a person. */
+const LONGEST_SAID_DAYS = 180
+
 export const arrayRecoverySlow = defineCheck({
   id: 'array.recovery-slow',
   link: 'array',
@@ -17,9 +20,9 @@ export const arrayRecoverySlow = defineCheck({
     return [
       {
         message:
-          days === null
-            ? `In ${month} nothing is left over: the bank, once empty, never fills again on average days.`
-            : `The bank, once empty, takes ${formatNumber(days, 0)} average days of ${month} to fill; ${formatNumber(limit)} is the aim.`,
+          days === null || days > LONGEST_SAID_DAYS
+            ? `In ${month} next to nothing is left over: the bank, once empty, never fills again on average days.`
+            : `The bank, once empty, takes ${formatNumber(days, days < 10 ? 1 : 0)} average days of ${month} to fill; ${formatNumber(limit)} is the aim.`,
         remedy: 'An array sized to refill the bank, a generator in that month, or a smaller bank.',
         place: 'array.sizing',
         changes: [

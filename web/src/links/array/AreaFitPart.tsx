@@ -1,4 +1,4 @@
-import { type AreaFit, areaFit, panelsOnPlanes } from '@yard-lamp/core/array/area-fit'
+import { type AreaFit, areaFit, keptFreeMm, panelsOnPlanes } from '@yard-lamp/core/array/area-fit'
 import { optionSchema } from '@yard-lamp/core/job/schema'
 import { formatNumber, formatQuantity } from '@yard-lamp/core/units/format'
 import { ChoiceField } from '../../fields/ChoiceField.tsx'
@@ -43,7 +43,7 @@ export function AreaFitPart() {
           place="array.fit.gapMm"
           value={fit.gapMm}
           schema={shape.gapMm}
-          assumed="20"
+          assumed={`${keptFreeMm(job.site).gap}`}
           onValue={(gapMm) => change({ gapMm })}
         />
         <NumberField
@@ -51,7 +51,7 @@ export function AreaFitPart() {
           place="array.fit.edgeMm"
           value={fit.edgeMm}
           schema={shape.edgeMm}
-          assumed="200"
+          assumed={`${keptFreeMm(job.site).edge}`}
           onValue={(edgeMm) => change({ edgeMm })}
         />
       </div>
