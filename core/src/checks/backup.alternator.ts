@@ -12,7 +12,7 @@ export const backupAlternator = defineCheck({
     if (drawnA.value <= allowedA.value + 1e-9) return []
     return [
       {
-        message: `${itemName(charger)} draws ${formatQuantity(drawnA.value, 'A', 0)} from an alternator that gives ${formatQuantity(idleA.value, 'A', 0)} at idle; above ${formatQuantity(allowedA.value, 'A', 0)} it overheats, and can burn.`,
+        message: `${itemName(charger)} draws ${formatQuantity(drawnA.value, 'A', 1)} from an alternator that gives ${formatQuantity(idleA.value, 'A', 1)} at idle; above ${formatQuantity(allowedA.value, 'A', 1)} it overheats, and can burn.`,
         remedy: 'A smaller charger, one that throttles by temperature, or a larger alternator.',
         place: 'backup.alternator.chargerId',
         changes: [

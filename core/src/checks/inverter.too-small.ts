@@ -1,6 +1,6 @@
 import { formatQuantity } from '../units/format.ts'
 import { LET_GO } from './change.ts'
-import { defineCheck, type Found } from './check.ts'
+import { defineCheck } from './check.ts'
 
 export const inverterTooSmall = defineCheck({
   id: 'inverter.too-small',
@@ -12,15 +12,17 @@ export const inverterTooSmall = defineCheck({
       { neededIn: requiredW.value, rated: item.continuousW * quantity, unit: 'W' },
       { neededIn: requiredVA.value, rated: item.continuousVA * quantity, unit: 'VA' },
     ]
-    return compared
-      .filter(({ neededIn, rated }) => neededIn > rated * (1 + 1e-9))
-      .map(
-        ({ neededIn, rated, unit }): Found => ({
-          message: `What runs together asks for ${formatQuantity(Math.round(neededIn), unit)} with headroom and heat; the inverter gives ${formatQuantity(rated, unit)}.`,
-          remedy: 'A larger inverter, one more in parallel, or loads that do not run together.',
-          place: 'inverter.itemId',
-          changes: [LET_GO.inverter],
-        }),
-      )
+    const short = compared.filter(({ neededIn, rated }) => neededIn > rated * (1 + 1e-9))
+    if (short.length === 0) return []
+    const asked = short.map(({ neededIn, unit }) => formatQuantity(Math.round(neededIn), unit)).join(', ')
+    const given = short.map(({ rated, unit }) => formatQuantity(rated, unit)).join(', ')
+    return [
+      {
+        message: `What runs together asks for ${asked} with headroom and heat; the inverter gives ${given}.`,
+        remedy: 'A larger inverter, one more in parallel, or loads that do not run together.',
+        place: 'inverter.itemId',
+        changes: [LET_GO.inverter],
+      },
+    ]
   },
 })
