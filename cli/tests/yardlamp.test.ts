@@ -116,6 +116,6 @@ describe('yardlamp', () => {
   test('schema job is a JSON Schema', () => {
     const schema = JSON.parse(yardlamp(['schema', 'job']).stdout)
     expect(schema.required).toContain('loads')
-    expect(schema.properties.version.const).toBe(3)
+    expect(schema.properties.version.const).toBe(4)
   })
 })

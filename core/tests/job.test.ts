@@ -44,6 +44,13 @@ describe('the job file', () => {
     expect(() => parseJob({ ...before, existing: 7, options: before.options })).toThrow('existing: got 7')
   })
 
+  test('a file of version 3 is brought to the present version, its chargers at their rating', () => {
+    const before = JSON.parse(readFileSync(new URL('fixtures/job-version-3.json', import.meta.url), 'utf8'))
+    const after = parseJob(before)
+    expect(after).toMatchObject({ ...before, version: JOB_VERSION })
+    expect(after.options.map(({ backup }) => backup.chargerSetA)).toEqual(before.options.map(() => null))
+  })
+
   test('a broken file of version 1 is refused by the name of its field', () => {
     const file = new URL('fixtures/job-version-1.json', import.meta.url)
     const before = JSON.parse(readFileSync(file, 'utf8'))
@@ -59,10 +66,10 @@ describe('the job file', () => {
     ['[1, 2]', 'this is not a Yard Lamp job'],
     ['{"format": "another-program"}', 'this is not a Yard Lamp job'],
     [
-      JSON.stringify({ ...fieldStation(), version: 4 }),
-      'written by a newer Yard Lamp (format version 4; this one reads up to 3)',
+      JSON.stringify({ ...fieldStation(), version: 5 }),
+      'written by a newer Yard Lamp (format version 5; this one reads up to 4)',
     ],
-    [JSON.stringify({ ...fieldStation(), version: 'one' }), 'version: got "one"; allowed: 3'],
+    [JSON.stringify({ ...fieldStation(), version: 'one' }), 'version: got "one"; allowed: 4'],
     [JSON.stringify({ ...fieldStation(), extra: 1 }), 'extra: there is no such input'],
     [
       JSON.stringify({ ...fieldStation(), site: { ...fieldStation().site, latitudeDeg: 91 } }),

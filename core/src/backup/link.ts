@@ -2,7 +2,7 @@ import type { ArrayResult } from '../array/link.ts'
 import type { BatteryResult } from '../battery/link.ts'
 import { type Catalogue, type Charger, type Generator, type Inverter, itemName } from '../catalogue/schema.ts'
 import type { Need } from '../chain/links.ts'
-import { assumed, enteredOr, fromSheet, type Known, known, type Working } from '../chain/working.ts'
+import { assumed, entered, enteredOr, fromSheet, type Known, known, type Working } from '../chain/working.ts'
 import type { ControllerResult } from '../controller/link.ts'
 import type { InverterResult } from '../inverter/link.ts'
 import type { Job, Option } from '../job/schema.ts'
@@ -15,6 +15,8 @@ import { chargeTime, generator as generatorMethod } from './methods.ts'
 
 /** Hours in which a generator should refill the bank. Source: handbook, schools. */
 export const REFILL_HOURS = 3
+/** Share of its rating below which the design does not set an inverter's own charger by itself. Assumption of Yard Lamp. */
+const LOWEST_SETTING = 0.2
 /** Most chargers side by side the design takes by itself. */
 const MOST_CHARGERS = 4
 
@@ -23,8 +25,10 @@ export interface ChargeSource {
   readonly item: Charger | Inverter
   readonly quantity: number
   readonly builtIn: boolean
-  /** Into the battery, all together. */
+  /** Into the battery as set, all together. */
   readonly currentA: Known
+  /** The same as rated, A: what its cables carry. */
+  readonly ratedA: number
   readonly powerW: Known
   readonly efficiency: Known
   /** Hours from empty to full. */
@@ -155,7 +159,13 @@ function chargeSource(brief: BackupBrief, working: Working): ChargeSource | null
   if (!bank) return null
   const { chargerId, chargers } = option.backup
   if (chargerId === null && inverter.item && inverter.item.chargerA > 0) {
-    return measured(brief, inverter.item, inverter.quantity, true, working)
+    const ratedA = inverter.item.chargerA * inverter.quantity
+    const borneA = bank.maxChargeA - controller.chargeA
+    const designedA =
+      borneA < ratedA && borneA >= LOWEST_SETTING * ratedA
+        ? known(borneA, 'computed', 'what the bank bears beside the array')
+        : null
+    return measured(brief, inverter.item, inverter.quantity, designedA, working)
   }
   const suited = catalogue.chargers.filter(
     ({ source, batteryVoltageV, inputV }) =>
@@ -163,7 +173,7 @@ function chargeSource(brief: BackupBrief, working: Working): ChargeSource | null
   )
   if (chargerId !== null) {
     const item = catalogue.chargers.find(({ id }) => id === chargerId)
-    return item ? measured(brief, item, chargers ?? 1, false, working) : null
+    return item ? measured(brief, item, chargers ?? 1, null, working) : null
   }
   const wantedA = bank.usableWh.value / (REFILL_HOURS * bank.voltageV.value * chargeEfficiency(brief).value)
   const mostA = bank.maxChargeA - controller.chargeA
@@ -178,7 +188,7 @@ function chargeSource(brief: BackupBrief, working: Working): ChargeSource | null
     byPrice(borne.filter(({ amps }) => amps >= wantedA))[0] ??
     [...borne].sort((a, b) => b.amps - a.amps || a.item.price * a.n - b.item.price * b.n)[0] ??
     byPrice(offers)[0]
-  return best ? measured(brief, best.item, best.n, false, working) : null
+  return best ? measured(brief, best.item, best.n, null, working) : null
 }
 
 const chargeEfficiency = ({ battery }: BackupBrief): Known =>
@@ -186,18 +196,25 @@ const chargeEfficiency = ({ battery }: BackupBrief): Known =>
     ? fromSheet(battery.item.roundTripEfficiency, itemName(battery.item))
     : assumed(0.85, 'no battery chosen')
 
+/** @param designedA current the design sets it to; null for its rating */
 function measured(
   brief: BackupBrief,
   item: Charger | Inverter,
   quantity: number,
-  builtIn: boolean,
+  designedA: Known | null,
   working: Working,
 ): ChargeSource | null {
   const { bank } = brief.battery
   if (!bank) return null
   const sheet = itemName(item)
-  const eachA = item.kind === 'charger' ? item.outputA : item.chargerA
-  const currentA = fromSheet(eachA * quantity, sheet)
+  const ratedA = (item.kind === 'charger' ? item.outputA : item.chargerA) * quantity
+  const setA = brief.option.backup.chargerSetA
+  const currentA =
+    setA !== null && setA < ratedA
+      ? entered(setA, 'backup')
+      : setA === null && designedA
+        ? designedA
+        : fromSheet(ratedA, sheet)
   const { chargerPowerW, hours } = working.apply('backup', chargeTime, {
     energyToRestoreWh: bank.usableWh,
     chargerCurrentA: currentA,
@@ -207,8 +224,9 @@ function measured(
   return {
     item,
     quantity,
-    builtIn,
+    builtIn: item.kind !== 'charger',
     currentA,
+    ratedA,
     powerW: chargerPowerW,
     efficiency: fromSheet(item.efficiency, sheet),
     hours,

@@ -19,7 +19,7 @@ import {
   shortCircuit,
 } from './methods.ts'
 import type { SystemVoltageV, VoltageChoice } from './system-voltage.ts'
-import { type Block, blockOf, blocksFor } from './voltage-class.ts'
+import { type Block, blockOf, blocksFor, isBareLithiumCell } from './voltage-class.ts'
 
 /** Days without sun to carry. Source: handbook, schools. */
 const AUTONOMY_DAYS = { withBackup: 2, withoutBackup: 3, critical: 5 }
@@ -178,6 +178,7 @@ export function batteryLink(
   )
   return {
     ...unanswered,
+    needs: isBareLithiumCell(item) && !option.battery.cellsManaged ? [...needs, UNMANAGED_CELLS] : needs,
     item,
     temperatureFactor,
     requiredNominalWh: required.nominalEnergyWh,
@@ -185,6 +186,13 @@ export function batteryLink(
     bank: bankFigures,
     text: `${bankFigures.units} × ${formatQuantity(item.unitVoltageV, 'V')} ${formatQuantity(item.capacityAh, 'Ah')}, ${formatQuantity(bankFigures.carriesDays.value, 'days', 1)}`,
   }
+}
+
+const UNMANAGED_CELLS: Need = {
+  link: 'battery',
+  place: 'battery.cellsManaged',
+  message:
+    'a management system that watches each cell and cuts off charge and discharge: bare lithium cells can burn without one',
 }
 
 /** The average day, or the mean of the heaviest days in a row where weekdays and weekend differ. */

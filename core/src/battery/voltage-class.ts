@@ -13,6 +13,10 @@ export function voltageClassV(nominalV: number): number | null {
 /** Cells in series for each 12 V of a system, for cells whose voltage is no class of its own. */
 const CELLS_PER_12V: Partial<Record<Chemistry, number>> = { 'lithium iron phosphate': 4, 'nickel-iron': 10 }
 
+/** A single lithium cell, with no management system of its own. */
+export const isBareLithiumCell = (item: { unitVoltageV: number; chemistry: Chemistry }): boolean =>
+  item.unitVoltageV < 6 && chemistryRow(item.chemistry).gassing === 'none'
+
 /** Units that stand in series as one block of a voltage class. */
 export interface Block {
   readonly cells: number

@@ -1,12 +1,13 @@
 import { itemName } from '../catalogue/schema.ts'
 import { formatQuantity } from '../units/format.ts'
+import { chargerSet } from './change.ts'
 import { defineCheck } from './check.ts'
 
 export const backupOverload = defineCheck({
   id: 'backup.overload',
   link: 'backup',
   severity: 'fault',
-  find(_job, { backup: { generator, requiredW, requiredVA, siteFactor } }) {
+  find(_job, { backup: { generator, requiredW, requiredVA, siteFactor, charge, demandW, houseLoadW } }) {
     if (!generator || !requiredW || !requiredVA || !siteFactor) return []
     const compared = [
       { needed: requiredW.value, gives: generator.continuousW, unit: 'W' },
@@ -14,12 +15,21 @@ export const backupOverload = defineCheck({
     ]
     const worst = compared.find(({ needed, gives }) => gives < needed * (1 - 1e-9))
     if (!worst) return []
+    // What is left for the charger once the house is carried, in the share of its current.
+    const spareW = demandW && (demandW.value * worst.gives) / worst.needed - houseLoadW.value
+    const setA =
+      charge && demandW && spareW !== null
+        ? Math.floor((charge.currentA.value * spareW) / (demandW.value - houseLoadW.value))
+        : 0
     return [
       {
         message: `House and charger together, with margin, height and heat, ask for ${formatQuantity(Math.round(worst.needed), worst.unit)}; ${itemName(generator)} gives ${formatQuantity(worst.gives, worst.unit)}. It trips when the charger starts.`,
-        remedy: 'A larger generator, a smaller charger, or less running while it charges.',
+        remedy: 'A larger generator, a charger set lower, or less running while it charges.',
         place: 'backup.generatorId',
-        changes: [{ label: 'Let the design choose the generator', part: 'backup', patch: { generatorId: null } }],
+        changes: [
+          { label: 'Let the design choose the generator', part: 'backup', patch: { generatorId: null } },
+          ...(setA >= 1 ? [chargerSet(setA)] : []),
+        ],
       },
     ]
   },

@@ -1,5 +1,5 @@
 import { formatQuantity } from '../units/format.ts'
-import { LET_GO } from './change.ts'
+import { chargerSet, LET_GO } from './change.ts'
 import { defineCheck } from './check.ts'
 
 export const batteryChargeTooFast = defineCheck({
@@ -10,13 +10,15 @@ export const batteryChargeTooFast = defineCheck({
     const chargeA = controller.chargeA + backup.chargeA
     if (!bank || chargeA <= bank.maxChargeA + 1e-9) return []
     const strings = Math.ceil((chargeA / bank.maxChargeA) * bank.parallel.value - 1e-9)
+    const leftA = Math.floor(bank.maxChargeA - controller.chargeA - (backup.alternator?.currentA.value ?? 0) + 1e-9)
     const beside = backup.chargeA > 0 ? ` and ${formatQuantity(backup.chargeA, 'A')} from charger and alternator` : ''
     return [
       {
         message: `The array can charge with ${formatQuantity(controller.chargeA, 'A')}${beside}; the bank bears ${formatQuantity(bank.maxChargeA, 'A')}.`,
-        remedy: 'More strings of batteries, a smaller controller, or units that charge faster.',
+        remedy: 'A charger set lower, more strings of batteries, a smaller controller, or units that charge faster.',
         place: 'battery.parallel',
         changes: [
+          ...(backup.charge && leftA >= 1 ? [chargerSet(leftA)] : []),
           { label: `${strings} strings of batteries`, part: 'battery', patch: { parallel: strings } },
           LET_GO.battery,
         ],

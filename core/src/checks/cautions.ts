@@ -1,3 +1,4 @@
+import { isBareLithiumCell } from '../battery/voltage-class.ts'
 import type { Design } from '../chain/design.ts'
 import type { LinkId } from '../chain/links.ts'
 import { TWO_PEOPLE_KG } from '../parts/link.ts'
@@ -54,6 +55,12 @@ export const CAUTIONS: readonly Caution[] = [
     links: ['battery'],
     applies: (design) => hasBank(design) && gassing(design) === 'none',
     text: 'Lithium batteries: no charging below their limit, no damaged units, clearances, and what the fire service should know.',
+  },
+  {
+    id: 'bare-cells',
+    links: ['battery', 'parts'],
+    applies: ({ battery }) => battery.item !== null && isBareLithiumCell(battery.item),
+    text: 'Bare lithium cells: a management system for as many cells and amperes must cut off charge and discharge at each cell’s limits, in voltage and in the cold; it is not part of this list. Cells are clamped, fused and matched before they are joined.',
   },
   {
     id: 'height',

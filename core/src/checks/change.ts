@@ -47,9 +47,16 @@ function atVoltage(option: Option, systemVoltageV: Option['systemVoltageV']): Op
       stringsPerController: null,
     },
     inverter: { ...option.inverter, itemId: null, quantity: null },
-    backup: { ...option.backup, chargerId: null, chargers: null },
+    backup: { ...option.backup, chargerId: null, chargers: null, chargerSetA: null },
   }
 }
+
+/** Chargers of the backup set to hold a current, A, all together. */
+export const chargerSet = (currentA: number): Change => ({
+  label: `Set the charger to ${currentA} A`,
+  part: 'backup',
+  patch: { chargerSetA: currentA },
+})
 
 /** Lets the design choose the equipment of a link again. */
 export const LET_GO = {

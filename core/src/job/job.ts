@@ -92,6 +92,7 @@ export const EMPTY_BACKUP: Backup = {
   generatorId: null,
   chargerId: null,
   chargers: null,
+  chargerSetA: null,
   houseLoadW: null,
   fuelPricePerL: null,
   startAt: null,
@@ -116,6 +117,7 @@ export function emptyOption(id: string, name: string): Option {
       sizing: null,
       coldProtected: false,
       vented: false,
+      cellsManaged: false,
       monitored: true,
     },
     array: {

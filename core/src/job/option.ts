@@ -46,6 +46,8 @@ export const backupSchema = z.strictObject({
   /** Charger that generator or mains feeds; null for the design's choice. */
   chargerId: id.nullable(),
   chargers: count('n', 'chargers', 1, 12).nullable(),
+  /** Charge current they are set to hold, all together; null for the design's choice. */
+  chargerSetA: quantity('I_set', 'chargers set to, all together', 'A', { above: 0, max: 5000 }).nullable(),
   houseLoadW: quantity('P', 'house load while it charges', 'W', { min: 0, max: 1e6 }).nullable(),
   fuelPricePerL: quantity('p', 'price of fuel', 'money/L', { min: 0, max: 1000 }).nullable(),
   startAt: stateOfCharge('state of charge it starts at'),
@@ -117,6 +119,8 @@ export const optionSchema = z.strictObject({
     coldProtected: flag,
     /** Vented to outside with at least the computed opening. */
     vented: flag,
+    /** A management system watches each of the bare lithium cells and cuts off charge and discharge. */
+    cellsManaged: flag,
     /** A shunt in the one negative counts what goes in and out. */
     monitored: flag,
   }),

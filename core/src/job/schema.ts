@@ -10,7 +10,7 @@ export { circuitChoiceSchema, optionSchema, schoolSchema }
 /** Only what a person enters or chooses. `null` means not known yet, or left to the design. */
 
 export const JOB_FORMAT = 'yard-lamp-job'
-export const JOB_VERSION = 3
+export const JOB_VERSION = 4
 /** Bounds that keep a file within what the interface can show. */
 export const MOST_LOADS = 2000
 

@@ -3,8 +3,8 @@
  * its version is handed on as it came: the schema then says what is wrong with it.
  */
 export function upgradeJob(value: object, version: unknown): unknown {
-  if (version === 1) return fromVersion2(fromVersion1(value as Fields))
-  return version === 2 ? fromVersion2(value as Fields) : value
+  const from = FROM.findIndex((_, i) => version === i + 1)
+  return from < 0 ? value : FROM.slice(from).reduce((job, upgraded) => upgraded(job), value as Fields)
 }
 
 type Fields = Record<string, unknown>
@@ -84,7 +84,7 @@ function loadFromVersion1(value: unknown): unknown {
 }
 
 /** Version 3: existing equipment judged, schools, backup in full, sheets kept with the job. */
-function fromVersion2(job: Fields): unknown {
+function fromVersion2(job: Fields): Fields {
   return {
     ...job,
     version: 3,
@@ -107,25 +107,27 @@ function siteFromVersion2(site: Fields): unknown {
 const existingFromVersion2 = (value: unknown): unknown =>
   isFields(value) ? { ...value, condition: 'unknown', kept: true } : value
 
+/** A part of an option with fields added; what is no part is handed on. */
+function part(option: Fields, name: string, added: Fields): Fields {
+  const fields = option[name]
+  return { [name]: isFields(fields) ? { ...fields, ...added } : fields }
+}
+
 function optionFromVersion2(value: unknown): unknown {
   if (!isFields(value)) return value
-  const part = (name: string, added: Fields) => {
-    const fields = value[name]
-    return { [name]: isFields(fields) ? { ...fields, ...added } : fields }
-  }
   return {
     ...value,
-    ...part('battery', { sizing: null, vented: false, monitored: true }),
-    ...part('array', {
+    ...part(value, 'battery', { sizing: null, vented: false, monitored: true }),
+    ...part(value, 'array', {
       sizing: null,
       recoveryDays: null,
       singleFactor: null,
       fit: { portrait: null, gapMm: null, edgeMm: null },
       dumpLoads: [],
     }),
-    ...part('controller', { clippingFraction: null, further: [] }),
-    ...part('inverter', { stacking: null, searchMode: false, searchW: null, acCoupledW: null }),
-    ...part('backup', {
+    ...part(value, 'controller', { clippingFraction: null, further: [] }),
+    ...part(value, 'inverter', { stacking: null, searchMode: false, searchW: null, acCoupledW: null }),
+    ...part(value, 'backup', {
       generatorId: null,
       chargerId: null,
       chargers: null,
@@ -139,3 +141,19 @@ function optionFromVersion2(value: unknown): unknown {
     }),
   }
 }
+
+/** Version 4: chargers set below their rating, bare cells with a management system. */
+function fromVersion3(job: Fields): Fields {
+  const upgraded = (option: unknown) =>
+    isFields(option)
+      ? {
+          ...option,
+          ...part(option, 'battery', { cellsManaged: false }),
+          ...part(option, 'backup', { chargerSetA: null }),
+        }
+      : option
+  return { ...job, version: 4, options: Array.isArray(job.options) ? job.options.map(upgraded) : job.options }
+}
+
+/** What brings a job from version 1, 2, … to the next. */
+const FROM: readonly ((job: Fields) => Fields)[] = [fromVersion1, fromVersion2, fromVersion3]

@@ -239,7 +239,7 @@ function backupDemands(
       ratingA: null,
     })
     if (!charge.builtIn) {
-      const eachA = known(charge.currentA.value / charge.quantity, 'catalogue', itemName(fed))
+      const eachA = known(charge.ratedA / charge.quantity, 'catalogue', itemName(fed))
       demands.push({
         ...direct,
         ...dc,

@@ -11,7 +11,7 @@ interface OptionNumbers {
   array: 'recoveryDays' | 'singleFactor'
   controller: 'panelsPerString' | 'stringsPerController' | 'quantity' | 'clippingFraction'
   inverter: 'headroom' | 'idleW' | 'hoursPerDay' | 'quantity' | 'searchW' | 'acCoupledW'
-  backup: 'chargers' | 'houseLoadW' | 'startAt' | 'stopAt'
+  backup: 'chargers' | 'chargerSetA' | 'houseLoadW' | 'startAt' | 'stopAt'
 }
 type OptionNumberName = { [P in keyof OptionNumbers]: { part: P; name: OptionNumbers[P] } }[keyof OptionNumbers]
 

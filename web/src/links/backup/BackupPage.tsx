@@ -1,4 +1,5 @@
 import { BOND_LABEL } from '@yard-lamp/core/backup/bond'
+import type { ChargeSource } from '@yard-lamp/core/backup/link'
 import { optionSchema } from '@yard-lamp/core/job/schema'
 import { formatNumber, formatQuantity, monthName } from '@yard-lamp/core/units/format'
 import { ExistingPart } from '../../existing/ExistingPart.tsx'
@@ -94,6 +95,12 @@ export default function BackupPage() {
                 />
                 <OptionNumber
                   part="backup"
+                  name="chargerSetA"
+                  label="Set to, all together"
+                  assumed={charge ? setting(charge) : 'its rating'}
+                />
+                <OptionNumber
+                  part="backup"
                   name="houseLoadW"
                   label="House load while it charges"
                   assumed={`${formatNumber(backup.houseLoadW.value, 0)} running together`}
@@ -177,6 +184,11 @@ export default function BackupPage() {
     </Page>
   )
 }
+
+const setting = ({ currentA, ratedA }: ChargeSource): string =>
+  currentA.value < ratedA
+    ? `${formatNumber(currentA.value, 0)}, the bank bears no more`
+    : `${formatNumber(ratedA, 0)}, its rating`
 
 const monthsText = (months: readonly number[]): string =>
   months.length === 0

@@ -1,6 +1,7 @@
 import { type Design, itemName } from '@yard-lamp/core'
 import { chargeAcceptance, hoursToFlat, ventilation } from '@yard-lamp/core/battery/bank-care'
 import { alternatives } from '@yard-lamp/core/battery/chemistry-comparison'
+import { isBareLithiumCell } from '@yard-lamp/core/battery/voltage-class'
 import { formatNumber, formatPercent, formatQuantity } from '@yard-lamp/core/units/format'
 import { optionChanged } from '../../store/job-slice.ts'
 import { selectCatalogue, selectDesign } from '../../store/selectors.ts'
@@ -103,6 +104,24 @@ export function BankCare() {
           })
           .join('; ')}
       </dd>
+      {battery.item && isBareLithiumCell(battery.item) && (
+        <>
+          <dt>Bare cells</dt>
+          <dd>
+            <label className="tick">
+              <input
+                type="checkbox"
+                data-place="battery.cellsManaged"
+                checked={option.battery.cellsManaged}
+                onChange={(event) =>
+                  dispatch(optionChanged({ part: 'battery', patch: { cellsManaged: event.target.checked } }))
+                }
+              />
+              a management system watches each cell and cuts off charge and discharge
+            </label>
+          </dd>
+        </>
+      )}
       <dt>Monitor</dt>
       <dd>
         <label className="tick">

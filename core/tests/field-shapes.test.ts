@@ -1,0 +1,290 @@
+import { describe, expect, test } from 'vitest'
+import { SHIPPED_CATALOGUE } from '../src/catalogue/catalogue.ts'
+import { answered, type Design, design } from '../src/chain/design.ts'
+import { LINKS } from '../src/chain/links.ts'
+import { cautionsFor } from '../src/checks/cautions.ts'
+import { applyChange } from '../src/checks/change.ts'
+import type { Finding } from '../src/checks/check.ts'
+import { findings } from '../src/checks/checks.ts'
+import { remedies } from '../src/checks/remedies.ts'
+import { chosenOption, EMPTY_CIRCUIT_CHOICE, parseJobText } from '../src/job/job.ts'
+import type { Job, Option } from '../src/job/schema.ts'
+import { laterStage } from '../src/later/later.ts'
+import { FIELD_SHAPES } from './field-shapes.ts'
+
+type Letter = keyof typeof FIELD_SHAPES
+const designed = (letter: Letter): Design => design(FIELD_SHAPES[letter], SHIPPED_CATALOGUE)
+/** A shape with its option altered. */
+const altered = (letter: Letter, patch: (option: Option) => Partial<Option>): Job => {
+  const job: Job = FIELD_SHAPES[letter]
+  return { ...job, options: job.options.map((option) => ({ ...option, ...patch(option) })) }
+}
+const found = (job: Job): string[] => findings(job, design(job, SHIPPED_CATALOGUE)).map(({ id }) => id)
+const grave = (job: Job): string[] =>
+  findings(job, design(job, SHIPPED_CATALOGUE))
+    .filter(({ severity }) => severity !== 'advice')
+    .map(({ id }) => id)
+const circuit = ({ wiring }: Design, id: string) => {
+  const one = wiring.circuits.find((each) => each.id === id)
+  if (!one) throw new Error(`no circuit ${id} among ${wiring.circuits.map((each) => each.id).join(', ')}`)
+  return one
+}
+
+describe('every shape of the field', () => {
+  test.each(Object.entries(FIELD_SHAPES))('%s is held, written, read back, sized and priced', (letter, job) => {
+    expect(parseJobText(JSON.stringify(job))).toEqual(job)
+    const result = design(job, SHIPPED_CATALOGUE)
+    const open = LINKS.filter((link) => !answered(result)[link])
+    // One appliance on a boat has no place yet; all that hangs on the sun waits, the rest is answered.
+    expect(open).toEqual(letter === 'Q' ? ['site', 'array', 'controller', 'parts'] : [])
+    expect(result.parts.price.value).toBeGreaterThan(0)
+    for (const { cable, device, mustProtect } of result.wiring.circuits) {
+      expect(cable).not.toBeNull()
+      if (mustProtect) expect(device).not.toBeNull()
+    }
+  })
+
+  test.each(Object.entries(FIELD_SHAPES))('%s: a change that is offered mends what it is offered for', (_, job) => {
+    const result = design(job, SHIPPED_CATALOGUE)
+    const before = findings(job, result)
+    for (const finding of before) {
+      for (const { change } of remedies(job, SHIPPED_CATALOGUE, finding)) {
+        const changed = applyChange(job, change, EMPTY_CIRCUIT_CHOICE)
+        const after = findings(changed, design(changed, SHIPPED_CATALOGUE))
+        const ofKind = (list: typeof before) => list.filter(({ id }) => id === finding.id)
+        expect(ofKind(after).length, change.label).toBeLessThanOrEqual(ofKind(before).length)
+        expect(ofKind(after), change.label).not.toEqual(ofKind(before))
+      }
+    }
+  })
+})
+
+describe('what each shape demands', () => {
+  test('A: pairs in parallel below the cold limit, lithium on equal leads, a hot building', () => {
+    const { controller, battery, inverter } = designed('A')
+    expect(controller.strings?.coldV.value).toBeLessThan(150)
+    // Two panels of 38.9 V, −0.25 %/K from 25 to −12 °C: what a meter should never show more than.
+    expect(controller.strings?.coldV.value).toBeCloseTo(2 * 38.9 * (1 + 0.0025 * 37), 1)
+    expect(battery.bank?.series.value).toBe(1)
+    expect(battery.bank?.parallel.value).toBeGreaterThan(1)
+    // 1,800 W alone, a quarter more, and thirteen degrees of heat at one per cent each.
+    expect(inverter.requiredW.value).toBeCloseTo((1800 * 1.25) / 0.87, 0)
+    expect(grave(FIELD_SHAPES.A)).toEqual(['inverter.too-small'])
+  })
+
+  test('B: minutes of a tool count, and its start once, beside what runs', () => {
+    const { loads } = designed('B')
+    const tool = loads.rows.find(({ id }) => id === 'hand-tool')
+    expect(tool?.dailyEnergyWh?.value).toBeCloseTo(90, 6)
+    expect(loads.surgeW.value).toBeCloseTo(2200, 6)
+    expect(loads.hasDc).toBe(true)
+    expect(grave(FIELD_SHAPES.B)).toEqual([])
+  })
+
+  test('C: the roof and its weight are the limit, heating is a load the shunt does not see, three sources charge', () => {
+    const { loads, backup, controller } = designed('C')
+    expect(loads.heating).not.toBeNull()
+    expect(found(FIELD_SHAPES.C)).toContain('battery.monitor-missing')
+    expect(grave(FIELD_SHAPES.C)).toEqual(['array.does-not-fit'])
+    expect(backup.charge?.currentA.value).toBe(15)
+    expect(backup.alternator?.currentA.value).toBe(18)
+    expect(controller.chargeA).toBeGreaterThan(0)
+    // Three lie within the weight glued down, 2.9 kg and half a kilogram each, but two within the roof.
+    const one = altered('C', (option) => ({
+      controller: { ...option.controller, panelsPerString: 1, stringsPerController: 1, quantity: 1 },
+    }))
+    expect(grave(one)).not.toContain('array.does-not-fit')
+  })
+
+  test('D: DC only, two controllers on one bank, winter decides, and pumps that may never stop ask for five days', () => {
+    const { inverter, array, battery } = designed('D')
+    expect(inverter.needed).toBe(false)
+    expect(array.further).toHaveLength(1)
+    expect(array.designMonth?.value).toBe(12)
+    expect(battery.autonomyDays.value).toBe(3)
+    const unsaid = altered('D', (option) => ({ battery: { ...option.battery, autonomyDays: null } }))
+    expect(design(unsaid, SHIPPED_CATALOGUE).battery.autonomyDays.value).toBe(5)
+    expect(battery.bank?.series.value).toBe(2)
+    // Thick enough for its drop at 18 V over 10 m, and then too thick for the small controller.
+    expect(grave(FIELD_SHAPES.D)).toEqual(['wire.terminal'])
+  })
+
+  test('E: the array beside the inverter counts more by day; a charger set lower lets the generator carry both', () => {
+    const { array, backup } = designed('E')
+    expect(array.further[0]?.yieldWh.value[5]).toBeGreaterThan(0)
+    const [finding] = findings(FIELD_SHAPES.E, designed('E'))
+    expect(finding?.id).toBe('backup.overload')
+    const set = remedies(FIELD_SHAPES.E, SHIPPED_CATALOGUE, finding as Finding)
+      .map(({ change }) => change)
+      .find(({ label }) => label.startsWith('Set the charger'))
+    if (!set) throw new Error('no setting is offered')
+    const mended = design(applyChange(FIELD_SHAPES.E, set, EMPTY_CIRCUIT_CHOICE), SHIPPED_CATALOGUE)
+    expect(mended.backup.charge?.currentA.value).toBeLessThan(backup.charge?.currentA.value ?? 0)
+    expect(mended.backup.charge?.hours.value).toBeGreaterThan(backup.charge?.hours.value ?? 0)
+    expect(mended.backup.requiredW?.value).toBeLessThanOrEqual(5000)
+  })
+
+  test('F: surplus goes to water before cooling; one more string is weighed against controller and cable', () => {
+    const { controller } = designed('F')
+    expect(controller.strings?.coldV.value).toBeLessThan(controller.item?.maxInputV ?? 0)
+    const longer = altered('F', ({ controller: chosen }) => ({
+      controller: { ...chosen, itemId: 'lanthorn-m150-60', panelsPerString: 3 },
+    }))
+    expect(grave(longer)).toContain('string.cold-over-limit')
+    expect(circuit(designed('F'), 'array').lengthM.value).toBe(35)
+  })
+
+  test('G: unlike controllers on one bus, inverters side by side, each branch with its device', () => {
+    const result = designed('G')
+    expect(result.inverter.quantity).toBe(2)
+    expect(result.controller.item?.id).not.toBe(result.array.further[0]?.strings?.controller.id)
+    expect(circuit(result, 'inverter-dc').count).toBe(2)
+    expect(circuit(result, 'battery-main').currentA.value).toBeGreaterThan(
+      circuit(result, 'inverter-dc').currentA.value,
+    )
+    expect(grave(FIELD_SHAPES.G)).toEqual([])
+  })
+
+  test('H: one box holds controller, inverter and charger, and is bought once', () => {
+    const { parts, controller, inverter } = designed('H')
+    expect(controller.item?.id).toBe(inverter.item?.id)
+    expect(parts.lines.filter(({ item }) => item.id === 'brayholm-48-6000s').map(({ quantity }) => quantity)).toEqual([
+      1,
+    ])
+    expect(grave(FIELD_SHAPES.H)).toEqual([])
+  })
+
+  test('I: a far array takes a thicker cable or more volts; parallel-only units stay in parallel', () => {
+    const far = designed('I')
+    expect(far.battery.bank?.series.value).toBe(1)
+    expect(circuit(far, 'array').cable?.dropFraction.value).toBeLessThanOrEqual(0.03 + 1e-9)
+    const near = design({ ...FIELD_SHAPES.I, site: { ...FIELD_SHAPES.I.site, arrayToBatteryM: 9 } }, SHIPPED_CATALOGUE)
+    expect(near.parts.price.value).toBeLessThan(far.parts.price.value)
+  })
+
+  test('J: two stacked for double voltage, shore and engine beside, and the engine charger within its half', () => {
+    const { inverter, backup } = designed('J')
+    expect(inverter.quantity).toBe(2)
+    expect(backup.alternator?.drawnA.value).toBeLessThanOrEqual(backup.alternator?.allowedA.value ?? 0)
+    expect(grave(FIELD_SHAPES.J)).toEqual(['array.does-not-fit'])
+  })
+
+  test('K: what is there is worn, is not bought, and gives what it measures', () => {
+    const { battery, parts } = designed('K')
+    expect(battery.bank?.existingUnits).toBe(2)
+    expect(parts.lines.some(({ item }) => item.kind === 'battery')).toBe(false)
+    const asNew = design({ ...FIELD_SHAPES.K, existing: [] }, SHIPPED_CATALOGUE)
+    // 150 of 225 Ah are left.
+    expect((battery.bank?.usableWh.value ?? 0) / (asNew.battery.bank?.usableWh.value ?? 1)).toBeCloseTo(150 / 225, 3)
+    expect(asNew.parts.price.value).toBeGreaterThan(parts.price.value)
+  })
+
+  test('L: a second small PWM array is judged beside the main one; bare cells ask for what watches them', () => {
+    const result = designed('L')
+    expect(result.battery.bank?.series.value).toBe(8)
+    expect(result.needs.map(({ place }) => place)).toEqual(['battery.cellsManaged'])
+    expect(cautionsFor(result, 'battery').map(({ id }) => id)).toContain('bare-cells')
+    const managed = altered('L', (option) => ({ battery: { ...option.battery, cellsManaged: true } }))
+    expect(design(managed, SHIPPED_CATALOGUE).needs).toEqual([])
+    expect(grave(FIELD_SHAPES.L)).toEqual(['backup.bond'])
+    expect(grave(altered('L', (option) => ({ backup: { ...option.backup, bond: 'transfers' } })))).toEqual([])
+  })
+
+  test('M: months left to the generator let October decide, and the bank refills within the days asked for', () => {
+    const { array } = designed('M')
+    expect(array.designMonth?.value).toBe(10)
+    expect(array.recoveryDays?.value).toBeLessThanOrEqual(5 + 1e-6)
+    expect(findings(FIELD_SHAPES.M, designed('M'))).toEqual([])
+  })
+
+  test('N: an engine charger of thirty amperes is a shade too much for this alternator; the design finds one', () => {
+    expect(grave(FIELD_SHAPES.N)).toContain('backup.alternator')
+    const open = altered('N', (option) => ({
+      backup: {
+        ...option.backup,
+        alternator: option.backup.alternator && { ...option.backup.alternator, chargerId: null },
+      },
+    }))
+    expect(design(open, SHIPPED_CATALOGUE).backup.alternator?.charger?.outputA).toBe(18)
+    expect(grave(open)).not.toContain('backup.alternator')
+  })
+
+  test('O: the array follows the energy, not the watts of the inverter that was bought', () => {
+    const { array, controller, parts } = designed('O')
+    expect(array.arrayPowerW?.value).toBeLessThan(8000 / 2)
+    // Its tracker wakes at 120 V, and the string stays above it when hot.
+    expect(controller.strings?.hotV.value).toBeGreaterThan(120)
+    expect(parts.lines.some(({ item }) => item.id === 'brayholm-48-8000d')).toBe(false)
+  })
+
+  test('P: heat and short heavy loads ask for more than one inverter gives; 12 V lamps go through a converter', () => {
+    const { inverter, loads } = designed('P')
+    // 2,000 W, a quarter more, thirteen degrees above 25 °C where the inverter hangs, at one per cent.
+    expect(inverter.requiredW.value).toBeCloseTo((2000 * 1.25) / 0.87, 0)
+    expect(loads.dcDailyEnergyWh.value).toBeCloseTo((30 * 4) / 0.9 + 60 * 24 * 0.35, 3)
+    expect(grave(FIELD_SHAPES.P)).toEqual(['voltage.current-high', 'array.does-not-fit'])
+  })
+
+  test('Q: a plug-in meter and days without sun are enough for a bank', () => {
+    const { loads, battery, needs } = designed('Q')
+    // 3.1 kWh in four days.
+    expect(loads.acDailyEnergyWh.value).toBeCloseTo(775, 3)
+    expect(battery.bank?.carriesDays.value).toBeGreaterThanOrEqual(2)
+    expect(needs.some(({ link }) => link === 'site')).toBe(true)
+  })
+
+  test('R: a block load steps to a bank of twelve-volt units, and the strings its charge current asks for are said', () => {
+    const { battery, steps } = designed('R')
+    // 250 W × 6 h, through the inverter, a day, nine tenths for the cold, half deep.
+    const efficiency = designed('R').inverter.efficiency?.value ?? 1
+    expect(battery.requiredNominalWh?.value).toBeCloseTo(1500 / efficiency / 0.9 / 0.5, 0)
+    expect(battery.bank?.parallel.from).toMatch(/current, not the capacity/)
+    expect(steps.length).toBeGreaterThan(10)
+  })
+
+  test('S: the cooler to come is a second figure, and the controller is said to lack room', () => {
+    const job = FIELD_SHAPES.S
+    const now = designed('S')
+    expect(now.loads.hasAc).toBe(false)
+    const later = laterStage(job, SHIPPED_CATALOGUE, now)
+    expect(later?.design.loads.hasAc).toBe(true)
+    expect(later?.links.filter(({ change }) => change !== '').map(({ link }) => link)).toContain('inverter')
+    expect(found(job)).toContain('controller.no-room')
+    const without: Job = { ...job, loads: job.loads.filter(({ stage }) => stage === 'now') }
+    expect(found(without)).not.toContain('controller.no-room')
+  })
+
+  test('T: two-volt cells in a vented box; the inverter’s charger is set to what one string bears beside the array', () => {
+    const { battery, backup, controller } = designed('T')
+    expect(battery.bank).toMatchObject({ units: 24, maxChargeA: 104 })
+    expect(backup.charge?.ratedA).toBe(70)
+    expect((backup.charge?.currentA.value ?? 0) + controller.chargeA).toBeCloseTo(104, 6)
+    const closed = altered('T', (option) => ({ battery: { ...option.battery, vented: false } }))
+    expect(grave(closed)).toContain('battery.gassing-indoors')
+    const full = altered('T', (option) => ({ backup: { ...option.backup, chargerSetA: 70 } }))
+    // Asked for its whole rating, the bank gets the strings that bear it.
+    expect(design(full, SHIPPED_CATALOGUE).battery.bank?.maxChargeA).toBe(208)
+    const few = altered('T', (option) => ({
+      battery: { ...option.battery, parallel: 1 },
+      backup: { ...option.backup, chargerSetA: 70 },
+    }))
+    const tooFast = findings(few, design(few, SHIPPED_CATALOGUE)).find(({ id }) => id === 'battery.charge-too-fast')
+    expect(tooFast?.severity).toBe('danger')
+    expect(remedies(few, SHIPPED_CATALOGUE, tooFast as Finding).map(({ change }) => change.label)).toContain(
+      'Set the charger to 63 A',
+    )
+  })
+
+  test('U: PWM with the panel made for it, its loss told; the same controller refuses a panel that is not', () => {
+    const { controller } = designed('U')
+    expect(controller.item?.technology).toBe('pwm')
+    expect(grave(FIELD_SHAPES.U)).toEqual([])
+    const unlike = altered('U', (option) => ({ array: { ...option.array, panelId: 'dorveth-430' } }))
+    expect(grave(unlike)).toContain('controller.pwm-mismatch')
+    const tracked = altered('U', (option) => ({ controller: { ...option.controller, itemId: 'lanthorn-m50-10' } }))
+    expect(design(tracked, SHIPPED_CATALOGUE).array.yieldWh?.value[11]).toBeGreaterThan(
+      designed('U').array.yieldWh?.value[11] ?? Number.POSITIVE_INFINITY,
+    )
+    expect(chosenOption(tracked).controller.itemId).toBe('lanthorn-m50-10')
+  })
+})
