@@ -84,8 +84,8 @@ export default function ArrayPage() {
               place="array.sizing"
               value={option.array.sizing ?? 'balance'}
               choices={[
-                { value: 'balance', label: 'balance the worst month' },
-                { value: 'recover', label: 'also refill the bank' },
+                { value: 'balance', label: 'the worst month' },
+                { value: 'recover', label: 'refill the bank too' },
               ]}
               onValue={(sizing) => dispatch(optionChanged({ part: 'array', patch: { sizing } }))}
             />

@@ -21,7 +21,7 @@ import { GeneratorTable } from './GeneratorTable.tsx'
 const KINDS = [
   { value: 'none', label: 'none' },
   { value: 'generator', label: 'a generator' },
-  { value: 'mains', label: 'mains or shore power' },
+  { value: 'mains', label: 'mains or shore' },
 ] as const
 const BONDS = (Object.keys(BOND_LABEL) as (keyof typeof BOND_LABEL)[]).map((value) => ({
   value,
@@ -97,13 +97,13 @@ export default function BackupPage() {
                   part="backup"
                   name="chargerSetA"
                   label="Set to, all together"
-                  assumed={charge ? setting(charge) : 'its rating'}
+                  assumed={charge ? setting(charge) : 'as rated'}
                 />
                 <OptionNumber
                   part="backup"
                   name="houseLoadW"
                   label="House load while it charges"
-                  assumed={`${formatNumber(backup.houseLoadW.value, 0)} running together`}
+                  assumed={`${formatNumber(backup.houseLoadW.value, 0)} together`}
                 />
                 <div style={{ gridColumn: '1 / -1' }}>
                   {' '}
@@ -136,7 +136,7 @@ export default function BackupPage() {
                   assumed="not entered"
                   onValue={(fuelPricePerL) => change({ fuelPricePerL })}
                 />
-                <label className="tick">
+                <label className="tick" style={{ gridColumn: '1 / -1' }}>
                   <input
                     type="checkbox"
                     checked={option.backup.attended}
@@ -186,9 +186,7 @@ export default function BackupPage() {
 }
 
 const setting = ({ currentA, ratedA }: ChargeSource): string =>
-  currentA.value < ratedA
-    ? `${formatNumber(currentA.value, 0)}, the bank bears no more`
-    : `${formatNumber(ratedA, 0)}, its rating`
+  currentA.value < ratedA ? `${formatNumber(currentA.value, 0)} bank’s most` : `${formatNumber(ratedA, 0)} rated`
 
 const monthsText = (months: readonly number[]): string =>
   months.length === 0

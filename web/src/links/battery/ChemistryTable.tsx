@@ -1,11 +1,14 @@
 import { type ComparedChemistry, compareChemistries } from '@yard-lamp/core/battery/chemistry-comparison'
 import { jobSchema } from '@yard-lamp/core/job/schema'
+import type { Chemistry } from '@yard-lamp/core/tables/chemistries'
 import { formatMoney, formatNumber, formatQuantity } from '@yard-lamp/core/units/format'
 import { useMemo } from 'react'
 import { NumberField } from '../../fields/NumberField.tsx'
 import { jobChanged, optionChanged } from '../../store/job-slice.ts'
 import { selectDesign, selectJob } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+
+const taken = (chemistry: Chemistry) => ({ chemistry, itemId: null, parallel: null })
 
 /** Every chemistry for this job on equal terms: the cheapest bank of it that does the job. */
 export function ChemistryTable() {
@@ -48,7 +51,6 @@ export function ChemistryTable() {
               <th className="number">pays ×</th>
               <th className="number">a cycle</th>
               <th className="number">a kWh</th>
-              <th />
             </tr>
           </thead>
           <tbody>
@@ -62,9 +64,20 @@ export function ChemistryTable() {
                   </td>
                   {bank ? (
                     <>
-                      <td className="nowrap small">
-                        {each.units} × {formatQuantity(bank.item.unitVoltageV, 'V')}{' '}
-                        {formatQuantity(bank.item.capacityAh, 'Ah')}
+                      <td className="small">
+                        <span className="nowrap">
+                          {each.units} × {formatQuantity(bank.item.unitVoltageV, 'V')}{' '}
+                          {formatQuantity(bank.item.capacityAh, 'Ah')}
+                        </span>
+                        {!bank.fits && <span className="soft school-why">{bank.short}</span>}
+                        <button
+                          type="button"
+                          className="pick"
+                          aria-pressed={each.inUse}
+                          onClick={() => dispatch(optionChanged({ part: 'battery', patch: taken(chemistry) }))}
+                        >
+                          {each.inUse ? 'in use' : 'take this'}
+                        </button>
                       </td>
                       <td className="number">{formatNumber(bank.usableWh / 1000, 1)}</td>
                       <td className="number">{formatNumber(bank.weightKg, 0)}</td>
@@ -101,20 +114,6 @@ export function ChemistryTable() {
                       no unit of the catalogue makes this voltage, or its sheet ends above this cold
                     </td>
                   )}
-                  <td>
-                    {bank && !bank.fits && <span className="small soft school-why">{bank.short}</span>}
-                    <button
-                      type="button"
-                      className="pick"
-                      aria-pressed={each.inUse}
-                      disabled={!bank}
-                      onClick={() =>
-                        dispatch(optionChanged({ part: 'battery', patch: { chemistry, itemId: null, parallel: null } }))
-                      }
-                    >
-                      {each.inUse ? 'in use' : 'take this'}
-                    </button>
-                  </td>
                 </tr>
               )
             })}

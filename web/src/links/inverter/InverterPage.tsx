@@ -63,7 +63,7 @@ export default function InverterPage() {
                 label: inverter.stacking === 'split-phase' ? 'in series, for the split phase' : 'alike, sharing',
               },
               { value: 'parallel', label: 'alike, sharing the load' },
-              { value: 'split-phase', label: 'in series, for a split phase' },
+              { value: 'split-phase', label: 'in series, split phase' },
             ]}
             onValue={(stacking) =>
               dispatch(optionChanged({ part: 'inverter', patch: { stacking: stacking === '' ? null : stacking } }))

@@ -30,7 +30,7 @@ const KINDS = (['building', 'vehicle', 'boat', 'trailer', 'equipment'] as const)
 const MAINS = [
   { value: '230/50', label: '230 V 50 Hz' },
   { value: '120/60', label: '120 V 60 Hz' },
-  { value: '120/60/split', label: '120/240 V 60 Hz, split phase' },
+  { value: '120/60/split', label: '120/240 V 60 Hz, split' },
   { value: '240/60', label: '240 V 60 Hz' },
 ] as const
 const BASES = [

@@ -58,6 +58,8 @@ export function CircuitRow({ circuit, selected, onSelect }: CircuitRowProps) {
       <td>
         <select
           data-place={place('size')}
+          className={choice.size === null ? 'by-design' : ''}
+          title={choice.size === null ? 'chosen by the design' : 'set by hand'}
           aria-label={`Cable, ${circuit.title}`}
           value={choice.size ?? ''}
           onChange={(event) =>
@@ -69,7 +71,7 @@ export function CircuitRow({ circuit, selected, onSelect }: CircuitRowProps) {
         >
           <option value="">
             {cable && choice.size === null
-              ? `${cable.parallel > 1 ? `${cable.parallel} × ` : ''}${formatSize(cable.size)} (design)`
+              ? `${cable.parallel > 1 ? `${cable.parallel} × ` : ''}${formatSize(cable.size)}`
               : 'design chooses'}
           </option>
           {sizesOf(circuit.installation).map((size) => (
@@ -91,13 +93,19 @@ export function CircuitRow({ circuit, selected, onSelect }: CircuitRowProps) {
       <td>
         <select
           data-place={place('deviceId')}
+          className={choice.deviceId === null ? 'by-design' : ''}
+          title={
+            choice.deviceId === null
+              ? `${device ? itemName(device.item) : 'none'}, chosen by the design`
+              : 'set by hand'
+          }
           aria-label={`Device, ${circuit.title}`}
           value={choice.deviceId ?? ''}
           onChange={(event) => change({ deviceId: event.target.value === '' ? null : event.target.value })}
         >
           <option value="">
             {device && choice.deviceId === null
-              ? `${itemName(device.item)} (design)`
+              ? device.item.model
               : circuit.mustProtect
                 ? 'design chooses'
                 : 'none needed'}
@@ -115,6 +123,8 @@ export function CircuitRow({ circuit, selected, onSelect }: CircuitRowProps) {
         {device ? (
           <select
             data-place={place('deviceRatingA')}
+            className={choice.deviceRatingA === null ? 'by-design' : ''}
+            title={choice.deviceRatingA === null ? 'chosen by the design' : 'set by hand'}
             aria-label={`Device rating, ${circuit.title}`}
             value={choice.deviceRatingA ?? ''}
             onChange={(event) =>

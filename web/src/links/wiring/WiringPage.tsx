@@ -50,7 +50,7 @@ export default function WiringPage() {
           <div className="drawing">
             <OneLine circuits={circuits} selected={selected} onSelect={setSelected} />
           </div>
-          <Part title="Circuits" aside="empty fields are the design’s; what you type is kept">
+          <Part title="Circuits" aside="slanted is the design’s; what you set is kept">
             <div className="table-scroll">
               <table className="sheet-table circuits">
                 <thead>
