@@ -1,5 +1,6 @@
 import { LINKS, type LinkId } from '@yard-lamp/core'
-import { NavLink, useParams } from 'react-router'
+import { useEffect, useRef } from 'react'
+import { NavLink, useLocation, useParams } from 'react-router'
 import { type LinkStatus, selectAnswers, selectLinkStatus, selectMoved, selectWaitingFrom } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
 import { answersSeen } from '../store/view-slice.ts'
@@ -24,8 +25,16 @@ export function ChainNav() {
   const waiting = useAppSelector((state) => Object.values(state.view.waiting)[0])
   const dispatch = useAppDispatch()
   const movedCount = Object.keys(moved).length
+  const nav = useRef<HTMLElement>(null)
+  const { pathname } = useLocation()
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another page is what calls for it
+  useEffect(() => {
+    // On a narrow screen the chain lies along the top: the link worked on is brought to its middle.
+    const on = nav.current?.querySelector<HTMLElement>('.chain-on')?.parentElement
+    if (nav.current && on) nav.current.scrollLeft = on.offsetLeft - (nav.current.clientWidth - on.offsetWidth) / 2
+  }, [pathname])
   return (
-    <nav className="chain" aria-label="Chain">
+    <nav className="chain" aria-label="Chain" ref={nav}>
       <ol>
         {LINKS.map((link, i) => (
           <li key={link} className="chain-item">

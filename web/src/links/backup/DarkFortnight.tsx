@@ -32,7 +32,7 @@ export function DarkFortnightPicture() {
       ? 'The bank carries the darkest fortnight by itself.'
       : `Alone the bank is empty on ${dark.length} of the fourteen darkest days, ${formatNumber(missedKwh, 1)} kWh are missed.`
   return (
-    <figure className="drawing" style={{ margin: 0 }}>
+    <figure className="drawing drawing-wide" style={{ margin: 0 }}>
       <svg viewBox={`0 0 ${BOX.width} ${BOX.height}`} role="img" aria-label={said}>
         {[0, 0.5, 1].map((share) => (
           <g key={share}>

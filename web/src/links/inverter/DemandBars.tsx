@@ -35,7 +35,7 @@ export function DemandBars() {
     },
   ]
   return (
-    <div className="drawing">
+    <div className="drawing drawing-wide">
       <svg
         viewBox={`0 0 ${WIDTH} 138`}
         role="img"

@@ -24,7 +24,7 @@ export function InverterHours() {
   const most = day.hours[busiest]
   const said = `Most can run together at ${busiest}:00, ${formatQuantity(Math.round(most?.togetherW ?? 0), 'W')} and ${formatQuantity(Math.round(most?.togetherVA ?? 0), 'VA')} of ${formatQuantity(Math.round(day.leftW), 'W')} and ${formatQuantity(Math.round(day.leftVA), 'VA')} left in heat and height.`
   return (
-    <figure className="drawing" style={{ margin: 0 }}>
+    <figure className="drawing drawing-wide" style={{ margin: 0 }}>
       <svg viewBox={`0 0 ${BOX.width} ${BOX.height}`} role="img" aria-label={said}>
         {day.hours.map(({ togetherW, averageW }, hour) => {
           const x = BOX.left + hour * slot

@@ -47,7 +47,7 @@ export default function WiringPage() {
         <p className="soft">Circuits stand here once a battery is chosen: list loads first.</p>
       ) : (
         <>
-          <div className="drawing">
+          <div className="drawing drawing-wide">
             <OneLine circuits={circuits} selected={selected} onSelect={setSelected} />
           </div>
           <Part title="Circuits" aside="slanted is the design’s; what you set is kept">
