@@ -1,5 +1,5 @@
 import { writeFile } from 'node:fs/promises'
-import { emptyJob, fieldStation } from '../core/src/index.ts'
+import { emptyJob, fieldStation, JOB_VERSION } from '../core/src/index.ts'
 import { expect, putJob, readJob, saved, test } from './application.ts'
 
 test('the demo jobs stand in the list, sound, and open', async ({ page, origin }) => {
@@ -68,7 +68,11 @@ test.describe('a file that is no job is refused in a sentence and changes nothin
     ],
     ['foreign.json', Buffer.from('{"some": "thing"}'), /this is not a Yard Lamp job/],
     ['picture.json', Buffer.from([0x89, 0x50, 0x4e, 0x47, 0, 1, 2]), /this file is not JSON/],
-    ['newer.json', Buffer.from(JSON.stringify({ ...fieldStation(), version: 4 })), /written by a newer Yard Lamp/],
+    [
+      'newer.json',
+      Buffer.from(JSON.stringify({ ...fieldStation(), version: JOB_VERSION + 1 })),
+      /written by a newer Yard Lamp/,
+    ],
     [
       'wrong.json',
       Buffer.from(JSON.stringify({ ...fieldStation(), currency: 'euro' })),

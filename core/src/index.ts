@@ -26,6 +26,7 @@ export {
   type CircuitChoice,
   type Existing,
   type HorizonPoint,
+  JOB_VERSION,
   type Job,
   LOAD_BASES,
   type Load,
