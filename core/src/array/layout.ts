@@ -1,5 +1,6 @@
 import { voltageClassV } from '../battery/voltage-class.ts'
 import type { Controller, Panel } from '../catalogue/schema.ts'
+import { whyNot } from '../catalogue/why-not.ts'
 import type { Option } from '../job/schema.ts'
 import { InputError } from '../method/input-error.ts'
 import { cellTemperature } from '../site/methods.ts'
@@ -8,6 +9,8 @@ import { stringFuse, stringLimits } from './methods.ts'
 /** Sun at which a panel is taken to be hottest, W/m². */
 export const FULL_SUN_W_PER_M2 = 1000
 const MOST_CONTROLLERS = 6
+/** Said of a layout that brings less than is needed. */
+export const TOO_FEW_PANELS = 'too few panels'
 const MOST_IN_STRING = 24
 /**
  * What comes with a layout besides panels and controllers, in the ranking of layouts only: frame, clamps and the work of
@@ -31,7 +34,7 @@ export interface Layout {
   /** Panels, controllers and what comes with them, to rank by. */
   readonly price: number
   readonly fits: boolean
-  /** Why it does not fit; empty where it does. */
+  /** All that keeps it from fitting; empty where it does. */
   readonly short: string
 }
 
@@ -235,24 +238,18 @@ function judge(
   const fuse = stringFuse.compute({ iscA: panel.iscA, parallel: perInput, maxSeriesFuseA: panel.maxSeriesFuseA })
   const outputW = (arrayPowerW / n) * controller.efficiency
   const clippedFraction = 1 - (controller.ratedOutputA * brief.systemVoltageV) / outputW
-  const short =
-    controller.technology === 'pwm' && !matchesBattery(panel, series, brief.systemVoltageV)
-      ? 'not made for this battery'
-      : series > limits.mostSeries
-        ? 'too high on a cold morning'
-        : series < limits.minSeries
-          ? 'too low when hot'
-          : 1.25 * panel.iscA * perInput > controller.maxInputA
-            ? 'too much array current'
-            : clippedFraction > brief.clippingFraction + 1e-9
-              ? 'clips'
-              : arrayPowerW / n > mostPvPowerW(controller, brief.systemVoltageV) + 1e-9
-                ? 'more array than its sheet allows'
-                : arrayPowerW < brief.arrayPowerW - 1e-6
-                  ? 'too few panels'
-                  : (perInput >= 3 || fuse.required) && fuse.ratingA === null
-                    ? 'no string fuse suits'
-                    : ''
+  const short = whyNot(
+    controller.technology === 'pwm' &&
+      !matchesBattery(panel, series, brief.systemVoltageV) &&
+      'not made for this battery',
+    series > limits.mostSeries && 'too high on a cold morning',
+    series < limits.minSeries && 'too low when hot',
+    1.25 * panel.iscA * perInput > controller.maxInputA && 'too much array current',
+    clippedFraction > brief.clippingFraction + 1e-9 && 'clips',
+    arrayPowerW / n > mostPvPowerW(controller, brief.systemVoltageV) + 1e-9 && 'more array than its sheet allows',
+    arrayPowerW < brief.arrayPowerW - 1e-6 && TOO_FEW_PANELS,
+    (perInput >= 3 || fuse.required) && fuse.ratingA === null && 'no string fuse suits',
+  )
   const fuses = perInput >= 3 || fuse.required ? n * strings * ALONGSIDE.perStringFuse : 0
   const leadMm2 =
     (2 * COPPER_OHM_MM2_PER_M * brief.arrayLeadM * panel.impA * strings) / (LEAD_DROP_FRACTION * panel.vmpV * series)

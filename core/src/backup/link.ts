@@ -1,6 +1,7 @@
 import type { ArrayResult } from '../array/link.ts'
 import type { BatteryResult } from '../battery/link.ts'
 import { type Catalogue, type Charger, type Generator, type Inverter, itemName } from '../catalogue/schema.ts'
+import { whyNot } from '../catalogue/why-not.ts'
 import type { Need } from '../chain/links.ts'
 import { assumed, entered, enteredOr, fromSheet, type Known, known, type Working } from '../chain/working.ts'
 import type { ControllerResult } from '../controller/link.ts'
@@ -238,7 +239,10 @@ function rankGenerators({ catalogue, job }: BackupBrief, requiredW: number, requ
     .filter(({ mainsVoltageV }) => matches(mainsVoltageV, job.site.splitPhase ? 120 : job.site.mainsVoltageV))
     .map((item) => {
       const ratio = Math.min(item.continuousW / requiredW, item.continuousVA / requiredVA)
-      const short = ratio >= 1 - 1e-9 ? '' : item.continuousW < requiredW ? 'too few watts' : 'too few volt-amperes'
+      const short = whyNot(
+        item.continuousW < requiredW * (1 - 1e-9) && 'too few watts',
+        item.continuousVA < requiredVA * (1 - 1e-9) && 'too few volt-amperes',
+      )
       return { item, ratio, price: item.price, fits: short === '', short }
     })
     .sort((a, b) => Number(b.fits) - Number(a.fits) || a.price - b.price)

@@ -1,4 +1,5 @@
 import type { Battery } from '../catalogue/schema.ts'
+import { whyNot } from '../catalogue/why-not.ts'
 import type { Option } from '../job/schema.ts'
 import { InputError } from '../method/input-error.ts'
 import type { BankCurrents } from './link.ts'
@@ -19,7 +20,7 @@ export interface BatteryCandidate {
   readonly weightKg: number
   readonly years: number
   readonly fits: boolean
-  /** Why it does not fit; empty where it does. */
+  /** All that keeps it from fitting; empty where it does. */
   readonly short: string
   /** Bare cells: they need a management system of their own, and are never chosen unasked. */
   readonly bareCells: boolean
@@ -99,8 +100,10 @@ function candidate(item: Battery, option: Option, brief: BankBrief): BatteryCand
       cycleLife: [...item.cycleLife],
       calendarYears: item.calendarYears,
     }).years
-    const short =
-      parallel > item.maxParallel ? `more than ${item.maxParallel} strings` : weatherShort(item, option, brief)
+    const short = whyNot(
+      parallel > item.maxParallel && `more than ${item.maxParallel} strings`,
+      ...weatherShort(item, option, brief),
+    )
     return {
       item,
       series,
@@ -126,9 +129,10 @@ function candidate(item: Battery, option: Option, brief: BankBrief): BatteryCand
 /** Begins the reason of a unit that the battery room is too cold for. */
 export const NO_COLD_CHARGE = 'no charging below'
 
-function weatherShort(item: Battery, option: Option, brief: BankBrief): string {
-  if (brief.coldestC < item.chargeMinC && !option.battery.coldProtected)
-    return `${NO_COLD_CHARGE} ${item.chargeMinC} °C`
+function weatherShort(item: Battery, option: Option, brief: BankBrief): (string | false)[] {
   const limitC = Math.min(item.chargeMaxC, item.dischargeMaxC)
-  return brief.hottestC > limitC ? `no use above ${limitC} °C` : ''
+  return [
+    brief.coldestC < item.chargeMinC && !option.battery.coldProtected && `${NO_COLD_CHARGE} ${item.chargeMinC} °C`,
+    brief.hottestC > limitC && `no use above ${limitC} °C`,
+  ]
 }

@@ -51,6 +51,8 @@ export interface BatteryResult extends VoltageChoice {
 export interface Bank {
   readonly series: Known
   readonly parallel: Known
+  /** Strings the capacity asks for; the currents may ask for more. */
+  readonly stringsForCapacity: number
   readonly units: number
   /** Of them, already there and kept. */
   readonly existingUnits: number
@@ -244,7 +246,11 @@ const TOO_MANY_STRINGS = 'it takes more strings in parallel than its units allow
 function noneFits(candidates: readonly BatteryCandidate[], site: SiteResult, systemVoltageV: SystemVoltageV): string {
   const coldestC = formatQuantity(site.batteryRoomLowC.value, '°C')
   const reasons = [
-    ...new Set(candidates.map(({ short }) => (short.startsWith('more than') ? TOO_MANY_STRINGS : short))),
+    ...new Set(
+      candidates
+        .flatMap(({ short }) => short.split(', '))
+        .map((reason) => (reason.startsWith('more than') ? TOO_MANY_STRINGS : reason)),
+    ),
   ]
   const said = candidates.length > 0 ? reasons.join('; ') : `at ${coldestC} their sheets and the standard say nothing`
   const tooCold = candidates.length === 0 || reasons.some((reason) => reason.startsWith(NO_COLD_CHARGE))
@@ -301,6 +307,7 @@ function agedUnits(job: Job, item: Battery, { series, parallel }: Strings, aging
 interface Strings {
   readonly series: Known
   readonly parallel: Known
+  readonly forCapacity: number
   readonly blocks: Known
   readonly block: Block
 }
@@ -343,7 +350,7 @@ function countStrings(
     block.cells === 1
       ? counted.series
       : known(counted.series.value * block.cells, 'computed', `${block.cells} cells in series make a block`)
-  return { series, parallel, blocks: counted.series, block }
+  return { series, parallel, forCapacity: counted.parallel.value, blocks: counted.series, block }
 }
 
 /** Class taken for a unit of no class at all, V: the checks say that it is of the wrong voltage. */
@@ -366,7 +373,7 @@ interface BankBrief {
 
 function measureBank(
   item: Battery,
-  { series, parallel, blocks, block }: Strings,
+  { series, parallel, forCapacity, blocks, block }: Strings,
   { averageWh, dayToCarryWh, ...factors }: BankBrief,
   keptUnits: number,
   working: Working,
@@ -401,6 +408,7 @@ function measureBank(
   return {
     series,
     parallel,
+    stringsForCapacity: forCapacity,
     units: n,
     existingUnits: Math.min(n, keptUnits),
     voltageV: built.bankVoltageV,

@@ -1,3 +1,4 @@
+import { TOO_FEW_PANELS } from '../array/layout.ts'
 import { RECOVERY_DAYS } from '../array/link.ts'
 import { formatNumber, monthName } from '../units/format.ts'
 import { defineCheck } from './check.ts'
@@ -15,7 +16,7 @@ export const arrayRecoverySlow = defineCheck({
     const days = recoveryDays.value
     if (days !== null && days <= limit * (1 + 1e-6)) return []
     // Where the array falls short altogether, array.short-in-month says it.
-    if (layout.short === 'too few panels') return []
+    if (layout.short.includes(TOO_FEW_PANELS)) return []
     const month = monthName(designMonth.value)
     return [
       {

@@ -1,5 +1,6 @@
 import type { SystemVoltageV } from '../battery/system-voltage.ts'
 import { type AllInOne, type Catalogue, type Inverter, itemName } from '../catalogue/schema.ts'
+import { whyNot } from '../catalogue/why-not.ts'
 import type { Need } from '../chain/links.ts'
 import { assumed, entered, enteredOr, fromSheet, type Known, known, type Working } from '../chain/working.ts'
 import type { Job, Option } from '../job/schema.ts'
@@ -23,7 +24,7 @@ export interface InverterCandidate {
   readonly ratio: number
   readonly price: number
   readonly fits: boolean
-  /** Why it does not fit; empty where it does. */
+  /** All that keeps it from fitting; empty where it does. */
   readonly short: string
 }
 
@@ -225,17 +226,13 @@ function candidate(
   const step = stacked ? 2 : 1
   // The need is compared with the plain rating, because the method has already raised it for the heat.
   const short = (n: number) =>
-    item.continuousW * n < need.requiredW.value
-      ? 'too few watts'
-      : item.continuousVA * n < need.requiredVA.value
-        ? 'too few volt-amperes'
-        : item.surgeW * n < need.requiredSurgeW.value
-          ? 'start too weak'
-          : item.dcVoltageV !== systemVoltageV
-            ? `made for ${item.dcVoltageV} V`
-            : item.waveform === 'modified'
-              ? 'stepped waveform'
-              : ''
+    whyNot(
+      item.dcVoltageV !== systemVoltageV && `made for ${item.dcVoltageV} V`,
+      item.continuousW * n < need.requiredW.value && 'too few watts',
+      item.continuousVA * n < need.requiredVA.value && 'too few volt-amperes',
+      item.surgeW * n < need.requiredSurgeW.value && 'start too weak',
+      item.waveform === 'modified' && 'stepped waveform',
+    )
   const most = Math.max(step, Math.min(item.maxParallel, MOST_AUTOMATIC))
   let quantity =
     item.id === option.inverter.itemId || option.inverter.itemId === null ? (option.inverter.quantity ?? 0) : 0

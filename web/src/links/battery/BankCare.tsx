@@ -8,29 +8,39 @@ import { selectCatalogue, selectDesign } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { Figure } from '../../working/Figure.tsx'
 
-/** One string fewer and one more, in words. */
+/** One string fewer and one more, in words, and why there are more than the capacity asks for. */
 export function Alternatives() {
   const design = useAppSelector(selectDesign)
   const dispatch = useAppDispatch()
+  const { bank } = design.battery
+  const forCurrent = bank && bank.parallel.origin === 'computed' && bank.parallel.value > bank.stringsForCapacity
   return (
-    <ul className="alternatives">
-      {alternatives(design).map(({ parallel, units, overFraction, carriesDays, chosen }) => (
-        <li key={parallel} className={chosen ? 'chosen' : ''}>
-          <button
-            type="button"
-            className="pick"
-            aria-pressed={chosen}
-            onClick={() => dispatch(optionChanged({ part: 'battery', patch: { parallel } }))}
-          >
-            {parallel === 1 ? '1 string' : `${parallel} strings`} of {units / parallel}
-          </button>{' '}
-          {overFraction < -1e-6
-            ? `falls ${formatPercent(-overFraction, 0)} short`
-            : `is ${formatPercent(overFraction, 0)} over`}
-          , {formatQuantity(carriesDays, 'days', 1)}
-        </li>
-      ))}
-    </ul>
+    <>
+      <ul className="alternatives">
+        {alternatives(design).map(({ parallel, units, overFraction, carriesDays, chosen }) => (
+          <li key={parallel} className={chosen ? 'chosen' : ''}>
+            <button
+              type="button"
+              className="pick"
+              aria-pressed={chosen}
+              onClick={() => dispatch(optionChanged({ part: 'battery', patch: { parallel } }))}
+            >
+              {parallel === 1 ? '1 string' : `${parallel} strings`} of {units / parallel}
+            </button>{' '}
+            {overFraction < -1e-6
+              ? `falls ${formatPercent(-overFraction, 0)} short`
+              : `is ${formatPercent(overFraction, 0)} over`}
+            , {formatQuantity(carriesDays, 'days', 1)}
+          </li>
+        ))}
+      </ul>
+      {forCurrent && (
+        <p className="small">
+          The capacity asks for {bank.stringsForCapacity}; that so many stand there is for the current they must take or
+          give.
+        </p>
+      )}
+    </>
   )
 }
 
