@@ -2,9 +2,10 @@ import { Button } from '@mantine/core'
 import { InputError } from '@yard-lamp/core'
 import { type PriceList, parsePriceList } from '@yard-lamp/core/catalogue/price-list'
 import dayjs from 'dayjs'
-import Papa from 'papaparse'
-import { useCallback, useEffect, useState } from 'react'
+import { useCallback, useEffect, useRef, useState } from 'react'
 import { api, type StoredItem, type StoredPriceList } from '../api/client.ts'
+import { rowsOf } from './catalogue-files.ts'
+import { priceLines, pricesFrom } from './price-text.ts'
 
 interface PriceListsProps {
   items: readonly StoredItem[]
@@ -49,6 +50,16 @@ export function PriceLists({ items, onChange }: PriceListsProps) {
     }
   }
   const set = (patch: Partial<typeof draft>) => setDraft({ ...draft, ...patch })
+  const file = useRef<HTMLInputElement>(null)
+  /** Puts what a file holds into the field, to be looked through before it is added. */
+  const bringIn = async (chosen: File) => {
+    setWrong('')
+    try {
+      set({ prices: priceLines(await rowsOf(chosen)), name: draft.name || chosen.name.replace(/\.[^.]*$/, '') })
+    } catch (error) {
+      setWrong((error as Error).message)
+    }
+  }
   return (
     <section className="part price-lists">
       <div className="part-head">
@@ -142,6 +153,21 @@ export function PriceLists({ items, onChange }: PriceListsProps) {
         <Button type="submit" size="sm" variant="default">
           Add the list
         </Button>
+        <Button size="sm" variant="subtle" onClick={() => file.current?.click()}>
+          From a CSV or XLSX file
+        </Button>
+        <input
+          ref={file}
+          type="file"
+          hidden
+          accept=".csv,.xlsx"
+          aria-label="File of prices"
+          onChange={(event) => {
+            const [chosen] = event.target.files ?? []
+            if (chosen) void bringIn(chosen)
+            event.target.value = ''
+          }}
+        />
       </form>
       {wrong !== '' && (
         <p className="notice notice-fault" role="alert">
@@ -155,22 +181,4 @@ export function PriceLists({ items, onChange }: PriceListsProps) {
 const stockOf = ({ prices }: PriceList): string => {
   const counted = Object.values(prices).filter(({ stock }) => stock !== null)
   return counted.length === 0 ? '–' : String(counted.reduce((sum, { stock }) => sum + (stock ?? 0), 0))
-}
-
-/** @throws {InputError} naming the line that cannot be read */
-function pricesFrom(text: string, known: ReadonlySet<string>): PriceList['prices'] {
-  const prices: PriceList['prices'] = {}
-  const refuse = (line: number, why: string) => new InputError('INPUT_INVALID', 'prices', `line ${line}: ${why}`)
-  Papa.parse<string[]>(text.trim(), { skipEmptyLines: true }).data.forEach(([id = '', price = '', stock = ''], i) => {
-    const item = id.trim()
-    if (!known.has(item)) throw refuse(i + 1, `got "${item}"; allowed: the id of an item of the catalogue`)
-    const pieces = stock.trim()
-    const figure = Number(price.trim().replace(',', '.'))
-    if (price.trim() === '' || !(figure >= 0))
-      throw refuse(i + 1, `got the price "${price.trim()}"; allowed: a number from 0`)
-    if (pieces !== '' && !/^\d+$/.test(pieces))
-      throw refuse(i + 1, `got the stock "${pieces}"; allowed: a whole number from 0, or nothing`)
-    prices[item] = { price: figure, stock: pieces === '' ? null : Number(pieces) }
-  })
-  return prices
 }

@@ -50,11 +50,11 @@ export async function writeFile(form: FileForm, items: readonly CatalogueItem[],
  * @throws {Error} in a sentence, where the file is no such file
  */
 export async function readFile(file: File, kind: ItemKind): Promise<ReadFile> {
-  if (file.size > MOST_BYTES) throw new Error(`${file.name} is larger than ${MOST_BYTES / 1024 / 1024} MB.`)
-  const name = file.name.toLowerCase()
-  if (name.endsWith('.json')) return readJson(await file.text(), file.name)
-  const rows = name.endsWith('.xlsx') ? await readBook(file) : readTable(await file.text())
-  const [head, ...body] = rows
+  if (file.name.toLowerCase().endsWith('.json')) {
+    refuseLarge(file)
+    return readJson(await file.text(), file.name)
+  }
+  const [head, ...body] = await rowsOf(file)
   if (!head || body.length === 0)
     throw new Error(`${file.name} holds no rows below a head with the names of the fields.`)
   return readRows(
@@ -65,6 +65,16 @@ export async function readFile(file: File, kind: ItemKind): Promise<ReadFile> {
       ),
     (cells) => itemFromCells(kind, cells),
   )
+}
+
+const refuseLarge = (file: File) => {
+  if (file.size > MOST_BYTES) throw new Error(`${file.name} is larger than ${MOST_BYTES / 1024 / 1024} MB.`)
+}
+
+/** Cells of a CSV file or of the first sheet of an XLSX file. @throws {Error} in a sentence, where it is neither */
+export async function rowsOf(file: File): Promise<string[][]> {
+  refuseLarge(file)
+  return file.name.toLowerCase().endsWith('.xlsx') ? readBook(file) : readTable(await file.text())
 }
 
 function readRows<T>(rows: readonly (readonly [string, T])[], read: (value: T) => CatalogueItem): ReadFile {
