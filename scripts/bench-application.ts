@@ -145,7 +145,35 @@ async function timeChoices(page: Page, origin: string) {
     await page.keyboard.press(i % 2 === 0 ? '9' : '1')
     await count(i + 1)
   }
-  return { option, roof: await times() }
+  const roof = await times()
+  return { option, roof, ...(await timeDrags(page, `${origin}/jobs/${id}`, count, times)) }
+}
+
+/** The plane dragged over its picture on the site page, and a load along the day. */
+async function timeDrags<T>(page: Page, job: string, count: (n: number) => Promise<unknown>, times: () => Promise<T>) {
+  const drag = async (picture: ReturnType<Page['locator']>, shows: string, from: number, height: number) => {
+    await picture.scrollIntoViewIfNeeded()
+    const box = await picture.boundingBox()
+    if (!box) throw new Error('no picture')
+    // an hour of the day, or fifteen degrees of direction, to and fro
+    const at = (i: number) => [box.x + box.width * (from + 0.042 * (i % 5)), box.y + box.height * height] as const
+    await page.mouse.move(...at(0))
+    await page.mouse.down()
+    await page.evaluate(watch('pointermove', shows))
+    for (let i = 1; i <= 23; i++) {
+      await page.mouse.move(...at(i))
+      await count(i)
+    }
+    await page.mouse.up()
+    return times()
+  }
+  await page.goto(`${job}/site`)
+  const plane = await drag(page.getByRole('slider', { name: /Tilt and direction/ }), '.plane-map svg', 0.4, 0.5)
+  await page.goto(`${job}/loads`)
+  await page.getByLabel('The day is stacked by').selectOption('load')
+  // The freezer lies at the foot of the stack all day; by the hour it is caught at, it moves with the pointer.
+  const day = await drag(page.getByRole('img', { name: /Average load by hour/ }), '.day', 0.42, 0.8)
+  return { plane, day }
 }
 
 /** Compressed size of the scripts a page loads, kB. */

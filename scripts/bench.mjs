@@ -60,6 +60,8 @@ PostgreSQL and Chromium of Debian on the same machine. Shared machines are noisy
 | the same, 95th percentile | ${ms(edit.p95Ms)} | |
 | switching the option of the demo job on the battery page, from the choice to the frame with the new answers: median of ${choice.option.count} | ${ms(choice.option.medianMs)} | under 100 ms |
 | a key in a field of the array page, to the frame with the roof redrawn: median of ${choice.roof.count} | ${ms(choice.roof.medianMs)} | under 50 ms |
+| the plane dragged over its picture on the site page, from a move of the pointer to the frame with the plane and the chain redrawn: median of ${choice.plane.count} | ${ms(choice.plane.medianMs)} | under 50 ms |
+| a load dragged along the day, from a move to the frame that shows it: median of ${choice.day.count} | ${ms(choice.day.medianMs)} | under 50 ms |
 | JavaScript of the first page (the jobs), compressed | ${page.firstKb.toFixed(0)} kB | under 280 kB |
 | JavaScript of a job’s load page with its chart, compressed | ${page.jobKb.toFixed(0)} kB | |
 | save of a 200-load job, 50 at once on loopback: median, 99th percentile of ${server.save.count} | ${ms(server.save.medianMs)}, ${ms(server.save.p99Ms)} | |
