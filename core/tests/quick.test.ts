@@ -35,6 +35,9 @@ describe('quick answers', () => {
       if (!found.ok) throw new Error(found.message)
       expect(found.answer.steps.length).toBeGreaterThan(0)
       expect(found.answer.headlines.every(({ label, text }) => label !== '' && text !== '')).toBe(true)
+      // A name of the code is no label: onAc, maxDropFraction.
+      const labels = [...quick.fields, ...found.answer.headlines].map(({ label }) => label)
+      expect(labels.filter((label) => /^[a-z]+([A-Z][A-Za-z0-9]*)+$/.test(label))).toEqual([])
       const job = jobFromQuick(quick, quick.example, found.answer)
       expect(parseJob(JSON.parse(JSON.stringify(job)))).toEqual(job)
       expect(job.note).toContain(quick.title)

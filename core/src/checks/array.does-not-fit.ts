@@ -6,6 +6,7 @@ export const arrayDoesNotFit = defineCheck({
   id: 'array.does-not-fit',
   link: 'array',
   severity: 'fault',
+  fires: 'panels do not fit the area or weight given',
   find(job, { option, site, array: { layout, panels } }) {
     if (!layout || !panels) return []
     const counts = panelsOnPlanes(site.planes, panels.value)

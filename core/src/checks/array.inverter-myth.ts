@@ -10,6 +10,7 @@ export const arrayInverterMyth = defineCheck({
   id: 'array.inverter-myth',
   link: 'array',
   severity: 'advice',
+  fires: 'array sized to the inverter’s watts while the energy need says otherwise',
   find(_job, { option, array: { arrayPowerW, requiredPowerW }, inverter: { item, quantity } }) {
     const { controller } = option
     const byHand = controller.stringsPerController !== null || controller.quantity !== null

@@ -10,6 +10,7 @@ export const arrayRecoverySlow = defineCheck({
   id: 'array.recovery-slow',
   link: 'array',
   severity: 'advice',
+  fires: 'the bank, once empty, needs over 7 average days of the design month to fill',
   find(_job, { option, array: { recoveryDays, designMonth, layout } }) {
     if (!recoveryDays || !layout || !designMonth) return []
     const limit = option.array.recoveryDays ?? RECOVERY_DAYS

@@ -8,6 +8,7 @@ export const arrayShortInMonth = defineCheck({
   id: 'array.short-in-month',
   link: 'array',
   severity: 'fault',
+  fires: 'a month not given to the backup falls short; which, by how many Wh a day',
   find(_job, design) {
     const short = shortMonths(design) ?? []
     const words = (list: readonly ShortMonth[]) =>

@@ -6,6 +6,7 @@ export const backupAlternator = defineCheck({
   id: 'backup.alternator',
   link: 'backup',
   severity: 'danger',
+  fires: 'DC-DC charger above half the alternator’s output at idle',
   find(_job, { option, backup: { alternator } }) {
     if (!alternator?.charger || !option.backup.alternator) return []
     const { drawnA, allowedA, idleA, charger } = alternator

@@ -5,6 +5,7 @@ export const backupBond = defineCheck({
   id: 'backup.bond',
   link: 'backup',
   severity: 'danger',
+  fires: 'two neutral-to-earth bonds with the generator or shore lead connected, or none',
   find(_job, design) {
     const fault = bondFault(design)
     if (fault === null) return []

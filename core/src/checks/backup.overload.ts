@@ -7,6 +7,7 @@ export const backupOverload = defineCheck({
   id: 'backup.overload',
   link: 'backup',
   severity: 'fault',
+  fires: 'generator below house load + charger input',
   find(_job, { backup: { generator, requiredW, requiredVA, siteFactor, charge, demandW, houseLoadW } }) {
     if (!generator || !requiredW || !requiredVA || !siteFactor) return []
     const compared = [

@@ -10,6 +10,7 @@ export const backupSlow = defineCheck({
   id: 'backup.slow',
   link: 'backup',
   severity: 'advice',
+  fires: 'refill takes more than 3 h (6 h: fault where the brief says attended)',
   find(_job, { option, backup: { charge, generator, kind } }) {
     if (!charge || kind !== 'generator' || !generator || charge.hours.value <= REFILL_HOURS * (1 + TOLERANCE)) return []
     const attended = option.backup.attended && charge.hours.value > ATTENDED_HOURS

@@ -5,6 +5,7 @@ export const batteryAutonomyShort = defineCheck({
   id: 'battery.autonomy-short',
   link: 'battery',
   severity: 'advice',
+  fires: 'autonomy delivered below the brief, counting what the site does to capacity',
   find(_job, { battery: { bank, autonomyDays, requiredNominalWh } }) {
     if (!bank || !requiredNominalWh || bank.carriesDays.value >= autonomyDays.value * (1 - 1e-6)) return []
     // A bank below its requirement is the graver check battery.too-small.

@@ -6,6 +6,7 @@ export const batteryChargeTooFast = defineCheck({
   id: 'battery.charge-too-fast',
   link: 'battery',
   severity: 'danger',
+  fires: 'array, charger and alternator together above the unit’s maximum charge current',
   find(_job, { battery: { bank }, controller, backup }) {
     const chargeA = controller.chargeA + backup.chargeA
     if (!bank || chargeA <= bank.maxChargeA + 1e-9) return []

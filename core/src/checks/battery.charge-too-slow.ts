@@ -10,6 +10,7 @@ export const batteryChargeTooSlow = defineCheck({
   id: 'battery.charge-too-slow',
   link: 'battery',
   severity: 'fault',
+  fires: 'lead-acid charged below 5 % of capacity; advice below 10 %',
   find(_job, { battery: { bank, item }, controller, backup }) {
     if (!bank || !item?.chemistry.endsWith('lead-acid') || controller.chargeA <= 0) return []
     const rate = Math.max(controller.chargeA, backup.chargeA) / bank.capacityAh

@@ -7,6 +7,7 @@ export const batteryColdCharge = defineCheck({
   id: 'battery.cold-charge',
   link: 'battery',
   severity: 'danger',
+  fires: 'battery room below the chemistry’s charge limit with no heating or charge lock-out',
   find(_job, { option, site: { batteryRoomLowC }, battery: { bank, item } }) {
     if (!bank || !item || option.battery.coldProtected || batteryRoomLowC.value >= item.chargeMinC) return []
     return [

@@ -6,6 +6,7 @@ export const batteryDischargeTooFast = defineCheck({
   id: 'battery.discharge-too-fast',
   link: 'battery',
   severity: 'danger',
+  fires: 'full inverter and DC load current above what the bank may deliver (its BMS)',
   find(_job, { battery: { bank }, inverter, wiring }) {
     if (!bank) return []
     const dcA = wiring.circuits.find(({ id }) => id === 'dc-loads')?.currentA.value ?? 0

@@ -6,6 +6,7 @@ export const batteryGassingIndoors = defineCheck({
   id: 'battery.gassing-indoors',
   link: 'battery',
   severity: 'danger',
+  fires: 'vented cells without the computed airflow to outside',
   find(_job, design) {
     const air = ventilation(design)
     if (air?.kind !== 'vented' || design.option.battery.vented) return []

@@ -7,6 +7,7 @@ export const batteryHot = defineCheck({
   id: 'battery.hot',
   link: 'battery',
   severity: 'fault',
+  fires: 'battery room above the discharge or charge limit',
   find(_job, { site: { batteryRoomHighC }, battery: { bank, item } }) {
     if (!bank || !item) return []
     const limitC = Math.min(item.chargeMaxC, item.dischargeMaxC)

@@ -11,6 +11,7 @@ export const batteryMixed = defineCheck({
   id: 'battery.mixed',
   link: 'battery',
   severity: 'danger',
+  fires: 'units of different chemistry, voltage, or (advice) age or capacity in one bank',
   find(job, { battery: { bank, item, shelf } }) {
     if (!bank || !item) return []
     const others = shelf.filter((each) => each.id !== item.id && keptOf(job, each.id).length > 0)

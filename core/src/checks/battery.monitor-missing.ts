@@ -5,6 +5,7 @@ export const batteryMonitorMissing = defineCheck({
   id: 'battery.monitor-missing',
   link: 'battery',
   severity: 'advice',
+  fires: 'flat-curve chemistry without a shunt monitor, or a load that bypasses it',
   find(job, { option, battery: { bank, item } }) {
     if (!bank || !item) return []
     const flat = !item.chemistry.endsWith('lead-acid')

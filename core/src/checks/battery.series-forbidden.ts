@@ -7,6 +7,7 @@ export const batterySeriesForbidden = defineCheck({
   id: 'battery.series-forbidden',
   link: 'battery',
   severity: 'danger',
+  fires: 'parallel-only units in series',
   find(_job, { battery: { bank, item, systemVoltageV } }) {
     if (!bank || !item || item.seriesAllowed || bank.series.value < 2) return []
     return [

@@ -9,6 +9,7 @@ export const batteryStringsMany = defineCheck({
   id: 'battery.strings-many',
   link: 'battery',
   severity: 'advice',
+  fires: 'more parallel strings than the unit allows; lead-acid over 3',
   find(_job, { battery: { bank, item } }) {
     if (!bank || !item) return []
     const most = item.chemistry.endsWith('lead-acid') ? Math.min(MOST_LEAD_STRINGS, item.maxParallel) : item.maxParallel

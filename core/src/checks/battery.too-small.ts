@@ -6,6 +6,7 @@ export const batteryTooSmall = defineCheck({
   id: 'battery.too-small',
   link: 'battery',
   severity: 'fault',
+  fires: 'bank below the required capacity',
   find(_job, { battery: { bank, requiredNominalWh, item } }) {
     if (!bank || !requiredNominalWh || bank.energyWh.value >= requiredNominalWh.value * (1 - 1e-6)) return []
     const shortFraction = 1 - bank.energyWh.value / requiredNominalWh.value

@@ -9,6 +9,7 @@ export const batteryUnitTooHeavy = defineCheck({
   id: 'battery.unit-too-heavy',
   link: 'battery',
   severity: 'advice',
+  fires: 'a unit over 40 kg to be carried by hand',
   find(_job, { battery: { bank, item } }) {
     if (!bank || !item || item.weightKg <= CARRIED_KG || bank.existingUnits >= bank.units) return []
     return [

@@ -24,6 +24,8 @@ export interface Check {
   readonly id: string
   readonly link: LinkId
   readonly severity: Severity
+  /** When it speaks, in words: its definition. */
+  readonly fires: string
   /** Everything wrong of this kind; empty where the check is satisfied or does not apply. */
   find(job: Job, design: Design): readonly Found[]
 }

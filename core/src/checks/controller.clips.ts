@@ -10,6 +10,7 @@ export const controllerClips = defineCheck({
   id: 'controller.clips',
   link: 'controller',
   severity: 'advice',
+  fires: 'array power above output rating × battery voltage; kWh lost a year. Fault over 25 %',
   find(_job, { site, array, controller: { quantity, strings } }) {
     if (!strings || !array.controllerArrayPowerW || strings.clippedW.value <= 1e-6) return []
     const share = strings.clippedW.value / array.controllerArrayPowerW.value

@@ -6,6 +6,7 @@ export const controllerNoRoom = defineCheck({
   id: 'controller.no-room',
   link: 'controller',
   severity: 'advice',
+  fires: 'a later stage in the brief does not fit the controller',
   find(job, { loads, battery, array: { arrayPowerW }, controller: { item, quantity, strings } }) {
     const laterWh = laterEnergyWh(job, loads)
     const listedWh = loads.acDailyEnergyWh.value + loads.dcDailyEnergyWh.value

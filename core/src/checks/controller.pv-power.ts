@@ -9,6 +9,7 @@ export const controllerPvPower = defineCheck({
   id: 'controller.pv-power',
   link: 'controller',
   severity: 'fault',
+  fires: 'array above the sheet’s maximum PV power at that battery voltage',
   find(_job, design) {
     const systemV = design.battery.systemVoltageV.value
     return everyString(design).flatMap(({ name, panel, controller, strings }): Found[] => {

@@ -7,6 +7,7 @@ export const controllerPwmMismatch = defineCheck({
   id: 'controller.pwm-mismatch',
   link: 'controller',
   severity: 'fault',
+  fires: 'PWM with an array whose nominal voltage is not the battery’s',
   find(_job, { battery: { systemVoltageV }, array: { layout }, controller: { item } }) {
     if (!layout || item?.technology !== 'pwm') return []
     const { panel, panelsPerString } = layout

@@ -9,6 +9,7 @@ export const inverterBankSmall = defineCheck({
   id: 'inverter.bank-small',
   link: 'inverter',
   severity: 'advice',
+  fires: 'bank kWh below twice the inverter’s kW (lead-acid) or its C-rate below the inverter’s draw',
   find(_job, { battery: { bank, item: battery }, inverter: { item, quantity } }) {
     if (!bank || !battery?.chemistry.endsWith('lead-acid') || !item) return []
     const inverterKw = (item.continuousW * quantity) / 1000

@@ -5,6 +5,7 @@ export const inverterSurge = defineCheck({
   id: 'inverter.surge',
   link: 'inverter',
   severity: 'fault',
+  fires: 'the worst start above the surge rating',
   find(job, { loads, inverter: { item, quantity, requiredSurgeW } }) {
     if (!item || requiredSurgeW.value <= item.surgeW * quantity + 1e-9) return []
     const worst = job.loads.find(({ id }) => id === loads.worstStartId)

@@ -6,6 +6,7 @@ export const inverterTooSmall = defineCheck({
   id: 'inverter.too-small',
   link: 'inverter',
   severity: 'fault',
+  fires: 'continuous demand with headroom above the rating (W or VA), heat counted',
   find(_job, { inverter: { item, quantity, requiredW, requiredVA } }) {
     if (!item) return []
     const compared = [

@@ -8,6 +8,7 @@ export const inverterVoltage = defineCheck({
   id: 'inverter.voltage',
   link: 'inverter',
   severity: 'danger',
+  fires: 'inverter or any unit not of the system’s voltage class',
   find(_job, { battery, inverter, controller }) {
     const systemV = battery.systemVoltageV.value
     const found: Found[] = []

@@ -6,6 +6,7 @@ export const inverterWaveform = defineCheck({
   id: 'inverter.waveform',
   link: 'inverter',
   severity: 'advice',
+  fires: 'modified wave with motors or electronics',
   find(job, { inverter: { item, needed } }) {
     if (!needed || item?.waveform !== 'modified') return []
     const motors = job.loads.filter(

@@ -8,6 +8,7 @@ export const loadAlwaysOnNotListed = defineCheck({
   id: 'load.always-on-not-listed',
   link: 'loads',
   severity: 'advice',
+  fires: 'no standby loads at all in an AC system',
   find(job, { loads }) {
     if (!loads.hasAc || job.loads.some((load) => (runningHours(load)?.weekdayH ?? 0) >= ALWAYS_ON_H)) return []
     return [

@@ -8,6 +8,7 @@ export const loadGuessedLarge = defineCheck({
   id: 'load.guessed-large',
   link: 'loads',
   severity: 'advice',
+  fires: 'a load over 15 % of the day is a guess; a day on a plug-in meter would settle it',
   find(job, { loads }) {
     const dayWh = loads.rows.reduce((sum, row) => sum + (row.counted ? (row.dailyEnergyWh?.value ?? 0) : 0), 0)
     return job.loads.flatMap((load, i): Found[] => {

@@ -5,6 +5,7 @@ export const loadHoursOverDay = defineCheck({
   id: 'load.hours-over-day',
   link: 'loads',
   severity: 'fault',
+  fires: 'hours over 24, duty over 1, days over 7',
   find(job) {
     return job.loads.flatMap((load): Found[] => {
       const wrong = [

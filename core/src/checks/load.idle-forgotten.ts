@@ -4,6 +4,7 @@ export const loadIdleForgotten = defineCheck({
   id: 'load.idle-forgotten',
   link: 'inverter',
   severity: 'fault',
+  fires: 'AC loads and an inverter idle draw of 0 without a switched-off schedule',
   find(_job, { loads, inverter }) {
     if (!loads.hasAc || inverter.item === null || inverter.idleW.value > 0 || inverter.hoursPerDay.value < 24) return []
     return [

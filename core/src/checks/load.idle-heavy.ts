@@ -8,6 +8,7 @@ export const loadIdleHeavy = defineCheck({
   id: 'load.idle-heavy',
   link: 'loads',
   severity: 'advice',
+  fires: 'inverter idle and standby are over 20 % of the day',
   find(_job, { loads, inverter }) {
     const dayWh = loads.busDailyEnergyWh.value
     const idleWh = loads.idleEnergyWh.value + 24 * loads.standbyW.value

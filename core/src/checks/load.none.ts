@@ -4,6 +4,7 @@ export const loadNone = defineCheck({
   id: 'load.none',
   link: 'loads',
   severity: 'fault',
+  fires: 'no load, or all loads at zero',
   find(job, { loads }) {
     if (loads.rows.some((row) => row.counted && (row.dailyEnergyWh?.value ?? 0) > 0)) return []
     const message =

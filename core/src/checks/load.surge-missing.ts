@@ -9,6 +9,7 @@ export const loadSurgeMissing = defineCheck({
   id: 'load.surge-missing',
   link: 'loads',
   severity: 'advice',
+  fires: 'a motor load (pump, compressor, tool) without a surge figure',
   find(job, { loads }) {
     return job.loads.flatMap((load, i): Found[] => {
       const watts = loads.rows[i]?.powerW?.value ?? 0

@@ -4,6 +4,7 @@ export const protectMissing = defineCheck({
   id: 'protect.missing',
   link: 'wiring',
   severity: 'danger',
+  fires: 'a source or battery lead without overcurrent protection at the battery end',
   find(_job, { wiring }) {
     // Strings have their own check, string.fuse-missing.
     return wiring.circuits.flatMap(({ id, title, cable, device, mustProtect }): Found[] =>

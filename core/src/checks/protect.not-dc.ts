@@ -6,6 +6,7 @@ export const protectNotDc = defineCheck({
   id: 'protect.not-dc',
   link: 'wiring',
   severity: 'danger',
+  fires: 'device without a DC rating at or above the circuit’s highest voltage',
   find(_job, { wiring }) {
     return wiring.circuits.flatMap(({ id, title, ac, device, highestV }): Found[] => {
       if (ac || !device || device.item.maxDcV >= highestV) return []

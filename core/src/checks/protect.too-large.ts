@@ -5,6 +5,7 @@ export const protectTooLarge = defineCheck({
   id: 'protect.too-large',
   link: 'wiring',
   severity: 'danger',
+  fires: 'device above the cable’s limit',
   find(_job, { wiring }) {
     return wiring.circuits.flatMap(({ id, title, cable, device }): Found[] => {
       if (!cable || !device || device.ratingA.value <= cable.ampacityA.value + 1e-6) return []

@@ -5,6 +5,7 @@ export const siteRecordLowMissing = defineCheck({
   id: 'site.record-low-missing',
   link: 'site',
   severity: 'fault',
+  fires: 'strings chosen without a record low',
   find(_job, { site, array }) {
     if (!array.layout || site.recordLowC) return []
     return [

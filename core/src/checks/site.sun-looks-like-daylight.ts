@@ -12,6 +12,7 @@ export const siteSunLooksLikeDaylight = defineCheck({
   id: 'site.sun-looks-like-daylight',
   link: 'site',
   severity: 'fault',
+  fires: 'a month’s peak sun hours above what the sky can give there, or all months over 9',
   find(job, { site }) {
     const { latitudeDeg } = job.site
     const remedy = 'Enter peak sun hours: the kWh/m² of a day, not the hours from sunrise to sunset.'

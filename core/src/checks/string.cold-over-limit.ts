@@ -8,6 +8,7 @@ export const stringColdOverLimit = defineCheck({
   id: 'string.cold-over-limit',
   link: 'controller',
   severity: 'danger',
+  fires: 'Voc at the record low above the controller’s maximum (equal counts as above)',
   find(job, design) {
     const { site } = design
     return everyString(design).flatMap(({ name, panel, strings }): Found[] => {

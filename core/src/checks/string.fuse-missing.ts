@@ -6,6 +6,7 @@ export const stringFuseMissing = defineCheck({
   id: 'string.fuse-missing',
   link: 'wiring',
   severity: 'danger',
+  fires: 'three or more strings, or reverse current above the panel’s series fuse, without string fuses',
   find(_job, { array: { layout }, controller: { strings }, wiring }) {
     if (!layout || !strings) return []
     const needed = strings.stringsPerInput >= 3 || strings.fuseRequired.value

@@ -8,6 +8,7 @@ export const stringHotUnderBattery = defineCheck({
   id: 'string.hot-under-battery',
   link: 'controller',
   severity: 'fault',
+  fires: 'Vmp when hot below the battery’s charging voltage plus start headroom, or below the tracking window',
   find(job, design) {
     return everyString(design).flatMap(({ name, strings }): Found[] => {
       if (strings.hotV.value >= strings.neededV - 1e-9) return []

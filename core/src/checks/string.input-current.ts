@@ -8,6 +8,7 @@ export const stringInputCurrent = defineCheck({
   id: 'string.input-current',
   link: 'controller',
   severity: 'danger',
+  fires: '1.25 × Isc × strings above the controller’s input current limit',
   find(job, design) {
     return everyString(design).flatMap(({ name, panel, controller, strings }): Found[] => {
       if (strings.inputA.value <= controller.maxInputA + 1e-9) return []

@@ -6,6 +6,7 @@ export const stringUneven = defineCheck({
   id: 'string.uneven',
   link: 'controller',
   severity: 'fault',
+  fires: 'strings of unequal length or unlike panels in parallel on one input',
   find(job, { option, array: { layout, shelf }, controller: { item } }) {
     if (!layout || !item) return []
     return shelf.flatMap((panel): Found[] => {

@@ -6,6 +6,7 @@ export const voltageCurrentHigh = defineCheck({
   id: 'voltage.current-high',
   link: 'battery',
   severity: 'fault',
+  fires: 'full inverter power over 200 A at the battery; advice from 100 A',
   find(_job, { inverter, battery }) {
     const currentA = inverter.fullCurrentA?.value ?? 0
     if (currentA < COMFORTABLE_CURRENT_A) return []

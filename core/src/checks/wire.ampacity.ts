@@ -8,6 +8,7 @@ export const wireAmpacity = defineCheck({
   id: 'wire.ampacity',
   link: 'wiring',
   severity: 'danger',
+  fires: 'cable limit below the circuit’s protective device, or below 1.25 × its current',
   find(_job, { wiring }) {
     return wiring.circuits.flatMap(({ id, title, cable, device, currentA }): Found[] => {
       if (!cable) return []

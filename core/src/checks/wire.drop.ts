@@ -5,6 +5,7 @@ export const wireDrop = defineCheck({
   id: 'wire.drop',
   link: 'wiring',
   severity: 'fault',
+  fires: 'drop above the circuit’s limit (3 % unless set)',
   find(_job, { wiring }) {
     return wiring.circuits.flatMap(({ id, title, cable, lengthM, maxDropFraction }): Found[] => {
       if (!cable || cable.dropFraction.value <= maxDropFraction.value + 1e-9) return []

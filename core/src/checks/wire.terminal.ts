@@ -8,6 +8,7 @@ export const wireTerminal = defineCheck({
   id: 'wire.terminal',
   link: 'wiring',
   severity: 'fault',
+  fires: 'cable larger than the terminal takes, or lug count over the stud’s',
   find(_job, design) {
     const { circuits } = design.wiring
     return everyString(design).flatMap(({ name, controller }): Found[] => {

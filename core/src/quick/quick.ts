@@ -72,18 +72,22 @@ const LINK_OF: Record<string, LinkId> = {
   protect: 'wiring',
 }
 
-function unwrapped(schema: z.ZodType): z.ZodType {
-  let inner = schema
-  while (inner instanceof z.ZodDefault || inner instanceof z.ZodOptional || inner instanceof z.ZodNullable)
-    inner = inner.unwrap() as z.ZodType
-  return inner
+/** A schema and what it wraps, the outermost first. */
+function layersOf(schema: z.ZodType): z.ZodType[] {
+  const wraps =
+    schema instanceof z.ZodDefault || schema instanceof z.ZodOptional || schema instanceof z.ZodNullable
+      ? layersOf(schema.unwrap() as z.ZodType)
+      : []
+  return [schema, ...wraps]
 }
+
+const namedIn = (schema: z.ZodType): string | undefined => (schema.meta() as { label?: string } | undefined)?.label
 
 /** A field for one input of a method; null for lists and structures, which a quick answer does not ask for. */
 function fieldOf(key: string, schema: z.ZodType): QuickField | null {
-  const inner = unwrapped(schema)
-  const label =
-    quantityMeta(schema)?.label ?? (inner.meta() as { label?: string } | undefined)?.label ?? LABELS[key] ?? key
+  const layers = layersOf(schema)
+  const inner = layers.at(-1)
+  const label = quantityMeta(schema)?.label ?? layers.map(namedIn).find((name) => name) ?? LABELS[key] ?? key
   const taken = schema.safeParse(undefined)
   const fallback = !taken.success ? null : taken.data === undefined ? '' : shown(taken.data)
   const common = { key, label, schema, fallback }

@@ -13,6 +13,7 @@ export function CheckedList({ found }: { found: readonly Finding[] }) {
         <table className="sheet-table">
           <thead>
             <tr>
+              <th>Speaks of</th>
               <th>Check</th>
               <th>Link</th>
               <th>Severity</th>
@@ -22,7 +23,8 @@ export function CheckedList({ found }: { found: readonly Finding[] }) {
           <tbody>
             {CHECKS.map((check) => (
               <tr key={check.id}>
-                <td>
+                <td>{check.fires}</td>
+                <td className="small nowrap">
                   <code>{check.id}</code>
                 </td>
                 <td>{LINK_TITLE[check.link]}</td>
