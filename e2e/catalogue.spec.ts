@@ -52,7 +52,7 @@ for (const form of ['CSV', 'XLSX', 'JSON'] as const) {
   })
 }
 
-test('nothing is taken out before the shelves are read', async ({ page, origin }) => {
+test('nothing is taken out or added before the shelves are read', async ({ page, origin }) => {
   let open = () => {}
   const held = new Promise<void>((resolve) => {
     open = resolve
@@ -64,6 +64,8 @@ test('nothing is taken out before the shelves are read', async ({ page, origin }
   await page.goto(`${origin}/catalogue/charger`)
   const takeOut = page.getByRole('button', { name: 'Take out as XLSX' })
   await expect(takeOut).toBeDisabled()
+  await expect(page.getByRole('button', { name: 'Add a charger' })).toBeDisabled()
+  await expect(page.getByRole('button', { name: 'Add the list' })).toHaveCount(0)
   open()
   await expect(takeOut).toBeEnabled()
 })
@@ -94,7 +96,12 @@ test('a price list prices designs, and a job says where it was designed with oth
   await page.getByLabel(/^Item, price, stock/).fill('haskerl-24-120, five, 3')
   await page.getByRole('button', { name: 'Add the list' }).click()
   await expect(page.getByRole('alert')).toContainText('line 1: got the price "five"')
-  await page.getByLabel(/^Item, price, stock/).fill('haskerl-24-120, 1000, 3')
+  await page.getByLabel('File of prices').setInputFiles({
+    name: 'harbour.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('Item,Price,Stock\nhaskerl-24-120,1000,3\n'),
+  })
+  await expect(page.getByLabel(/^Item, price, stock/)).toHaveValue(/haskerl-24-120,1000,3/)
   await page.getByRole('button', { name: 'Add the list' }).click()
   const list = page.getByRole('row', { name: /Harbour supplies/ })
   await list.getByRole('button', { name: 'take its prices' }).click()

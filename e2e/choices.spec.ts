@@ -86,7 +86,7 @@ test('array: the panels are laid on the roof, and surplus is given to a water he
   await expect(page.getByText(/from 0|above 0/).first()).toBeVisible()
 })
 
-test('backup: a generator, its bond, its fuel, and an engine', async ({ page, origin }) => {
+test('backup: a generator, its bond, a charger set lower, its fuel, and an engine', async ({ page, origin }) => {
   await page.goto(`${origin}/jobs/${await putJob(origin)}/backup`)
   await expect(
     page.getByRole('img', { name: /Alone the bank is empty on \d+ of the fourteen darkest days/ }),
@@ -98,6 +98,13 @@ test('backup: a generator, its bond, its fuel, and an engine', async ({ page, or
   await expect(bond).toHaveCount(0)
   await page.getByLabel('Neutral and earth are joined').selectOption('both')
   await expect(page.getByText(/joined twice/)).toBeVisible()
+  const toFull = inChain(page, 'Backup')
+  const atRating = await toFull.textContent()
+  await page.getByLabel('Set to, all together').fill('12 A')
+  await expect(toFull).not.toHaveText(atRating ?? '')
+  await page.getByLabel('Set to, all together').fill('-3')
+  await expect(page.getByRole('alert').filter({ hasText: '“-3” — expected a number above 0 to 5,000 A' })).toBeVisible()
+  await page.getByLabel('Set to, all together').fill('')
   for (const month of ['Nov', 'Dec', 'Jan']) await page.getByRole('button', { name: month, exact: true }).click()
   await page.getByLabel('an engine charges the bank as well').check()
   await page.getByLabel('Alternator voltage').fill('28')

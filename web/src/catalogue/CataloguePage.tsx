@@ -151,7 +151,12 @@ export default function CataloguePage() {
           retired ones too
         </label>
         <span className="topbar-gap" />
-        <Button size="sm" leftSection={<IconPlus size={16} />} onClick={() => setEdited({ from: null })}>
+        <Button
+          size="sm"
+          leftSection={<IconPlus size={16} />}
+          disabled={items === null}
+          onClick={() => setEdited({ from: null })}
+        >
           Add a {KIND_NAME[kind][0]}
         </Button>
         <Button
@@ -221,7 +226,7 @@ export default function CataloguePage() {
           onRetire={({ item, retired: gone }) => act(() => api.retireItem(item.id, !gone))}
         />
       )}
-      <PriceLists items={items ?? []} onChange={act} />
+      {items && <PriceLists items={items} onChange={act} />}
       {edited && (
         <ItemDialog
           kind={kind}
