@@ -3,7 +3,8 @@ import { assumed, entered, type Known, known, type Working } from '../chain/work
 import type { Option } from '../job/schema.ts'
 import type { ArrayBrief } from './link.ts'
 import type { Losses } from './losses.ts'
-import { acCoupled, layout as layoutMethod, monthYield } from './methods.ts'
+import { acCoupled, monthYield } from './methods.ts'
+import { layout as layoutMethod } from './string-methods.ts'
 
 export type FurtherChoice = Option['controller']['further'][number]
 

@@ -4,7 +4,7 @@ import { whyNot } from '../catalogue/why-not.ts'
 import type { Option } from '../job/schema.ts'
 import { InputError } from '../method/input-error.ts'
 import { cellTemperature } from '../site/methods.ts'
-import { stringFuse, stringLimits } from './methods.ts'
+import { stringFuse, stringLimits } from './string-methods.ts'
 
 /** Sun at which a panel is taken to be hottest, W/m². */
 export const FULL_SUN_W_PER_M2 = 1000

@@ -1,4 +1,5 @@
-import type { Bank, BatteryResult } from '../battery/link.ts'
+import type { Bank } from '../battery/bank.ts'
+import type { BatteryResult } from '../battery/link.ts'
 import { type Controller, itemName, type Panel } from '../catalogue/schema.ts'
 import type { BusNeed } from '../chain/design.ts'
 import type { Need } from '../chain/links.ts'
@@ -10,7 +11,8 @@ import { CIRCUIT_LENGTH_M } from '../wiring/circuits.ts'
 import { type FurtherArray, furtherArrays } from './further.ts'
 import { type Layout, type LayoutBrief, rankLayouts } from './layout.ts'
 import { type Losses, lossesOf } from './losses.ts'
-import { layout as layoutMethod, monthYield, recoveryPower, recoveryTime, worstMonth } from './methods.ts'
+import { monthYield, recoveryPower, recoveryTime, worstMonth } from './methods.ts'
+import { layout as layoutMethod } from './string-methods.ts'
 
 /** Days in which the bank should be full again. Source: handbook, schools. */
 export const RECOVERY_DAYS = 7

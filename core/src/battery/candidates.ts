@@ -2,7 +2,7 @@ import type { Battery } from '../catalogue/schema.ts'
 import { whyNot } from '../catalogue/why-not.ts'
 import type { Option } from '../job/schema.ts'
 import { InputError } from '../method/input-error.ts'
-import type { BankCurrents } from './link.ts'
+import type { BankCurrents } from './bank.ts'
 import { autonomy, bank, leadAcidTemperatureFactor, life, requiredCapacity, sheetTemperatureFactor } from './methods.ts'
 import { blockOf, voltageClassV } from './voltage-class.ts'
 

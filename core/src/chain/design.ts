@@ -1,6 +1,7 @@
 import { type ArrayResult, arrayLink } from '../array/link.ts'
 import { type BackupResult, backupLink } from '../backup/link.ts'
-import { type BankCurrents, type BatteryResult, batteryLink } from '../battery/link.ts'
+import type { BankCurrents } from '../battery/bank.ts'
+import { type BatteryResult, batteryLink } from '../battery/link.ts'
 import { arrayPowerAhead, systemVoltage } from '../battery/system-voltage.ts'
 import { CATALOGUE_CURRENCY } from '../catalogue/catalogue.ts'
 import { withKeptItems } from '../catalogue/kept-items.ts'

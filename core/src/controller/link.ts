@@ -1,6 +1,6 @@
 import { COLDEST_ASSUMED_C, FULL_SUN_W_PER_M2, limitInputs } from '../array/layout.ts'
 import type { ArrayResult } from '../array/link.ts'
-import { stringFuse, stringLimits, stringVoltages } from '../array/methods.ts'
+import { stringFuse, stringLimits, stringVoltages } from '../array/string-methods.ts'
 import type { BatteryResult } from '../battery/link.ts'
 import { type Controller, itemName, type Panel } from '../catalogue/schema.ts'
 import type { Need } from '../chain/links.ts'

@@ -3,7 +3,7 @@ import { assumed, entered, enteredOr, type Known, known, type Working } from '..
 import type { Job } from '../job/schema.ts'
 import { ASSUMED_DAY_SWING_K } from '../site/link.ts'
 import { MONTH_NAMES } from '../units/format.ts'
-import { boxHeating, heaterPower } from './methods.ts'
+import { boxHeating, heaterPower } from './heating-methods.ts'
 
 /** Outside while neither a monthly mean nor a record low is entered, °C: the safer figure. Assumption of Yard Lamp. */
 const ASSUMED_OUTSIDE_C = -20

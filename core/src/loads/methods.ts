@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { outOfDomain } from '../method/input-error.ts'
 import { defineMethod } from '../method/method.ts'
-import { AIR_RANGE_C, count, fraction, monthly, quantity, share } from '../method/quantity.ts'
+import { count, fraction, monthly, quantity, share } from '../method/quantity.ts'
 
 const dailyEnergy = (symbol: string, label: string) => quantity(symbol, label, 'Wh', { min: 0 })
 
@@ -264,51 +264,6 @@ export const standby = defineMethod({
   compute: ({ controllerStandbyW, monitorStandbyW }) => ({ standbyW: controllerStandbyW + monitorStandbyW }),
 })
 
-export const heaterPower = defineMethod({
-  id: 'load.heater-power',
-  title: 'What the heater of the battery box must give',
-  inputs: {
-    coldestC: quantity('T_min', 'coldest outside', '°C', AIR_RANGE_C),
-    setPointC: quantity('T_s', 'set point', '°C', { min: -20, max: 40 }),
-    boxWPerK: quantity('U', 'heat the box loses', 'W/K', { above: 0, max: 1000 }),
-  },
-  outputs: { heaterW: quantity('P_h', 'heater', 'W') },
-  formula: ['{heaterW} = {boxWPerK} × ({setPointC} − {coldestC}), not below 0'],
-  source: 'Steady heat balance of a box, EN ISO 13789',
-  notes: 'At the record low, with the battery itself giving nothing.',
-  compute: ({ coldestC, setPointC, boxWPerK }) => ({ heaterW: boxWPerK * Math.max(0, setPointC - coldestC) }),
-})
-
-const HOURS = Array.from({ length: 24 }, (_, hour) => hour)
-
-export const boxHeating = defineMethod({
-  id: 'load.box-heating',
-  title: 'Keeping the battery box warm',
-  inputs: {
-    outsideMeanC: quantity('T_m', 'mean outside in that month', '°C', AIR_RANGE_C),
-    daySwingK: quantity('ΔT', 'warmest less coldest hour of the day', 'K', { min: 0, max: 40 }).default(0),
-    setPointC: quantity('T_s', 'set point', '°C', { min: -20, max: 40 }),
-    boxWPerK: quantity('U', 'heat the box loses', 'W/K', { above: 0, max: 1000 }),
-  },
-  outputs: {
-    averageW: quantity('P', 'heating, average of the day', 'W'),
-    dailyEnergyWh: quantity('E', 'energy a day', 'Wh'),
-  },
-  formula: [
-    '{averageW} = {boxWPerK} × mean over the 24 hours of ({setPointC} − outside), where that is above 0; outside swings by {daySwingK} about {outsideMeanC}',
-    '{dailyEnergyWh} = 24 × {averageW}',
-  ],
-  source: 'Steady heat balance of a box, EN ISO 13789; the day taken as a cosine',
-  notes: 'What the battery warms itself is left out, and so is what it stores: the safer figure.',
-  compute({ outsideMeanC, daySwingK, setPointC, boxWPerK }) {
-    const short = HOURS.map((hour) =>
-      Math.max(0, setPointC - outsideMeanC - (daySwingK / 2) * Math.cos((2 * Math.PI * (hour + 0.5)) / 24)),
-    )
-    const averageW = (boxWPerK * short.reduce((sum, each) => sum + each, 0)) / 24
-    return { averageW, dailyEnergyWh: 24 * averageW }
-  },
-})
-
 export const heaviestDays = defineMethod({
   id: 'load.heaviest-days',
   title: 'The heaviest days in a row',
@@ -403,8 +358,6 @@ export const loadsMethods = [
   afterDark,
   converterLoss,
   standby,
-  boxHeating,
-  heaterPower,
   heaviestDays,
   busYear,
   shiftSaving,

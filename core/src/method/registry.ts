@@ -1,11 +1,14 @@
 import { arrayMethods } from '../array/methods.ts'
+import { stringMethods } from '../array/string-methods.ts'
 import { backupMethods } from '../backup/methods.ts'
 import { batteryMethods } from '../battery/methods.ts'
 import { controllerMethods } from '../controller/methods.ts'
 import { inverterMethods } from '../inverter/methods.ts'
+import { heatingMethods } from '../loads/heating-methods.ts'
 import { loadsMethods } from '../loads/methods.ts'
 import { optionsMethods } from '../options/methods.ts'
 import { partsMethods } from '../parts/methods.ts'
+import { hourMethods } from '../site/hour-methods.ts'
 import { siteMethods } from '../site/methods.ts'
 import { wiringMethods } from '../wiring/methods.ts'
 import { InputError } from './input-error.ts'
@@ -14,9 +17,12 @@ import type { AnyMethod } from './method.ts'
 /** Every method of every link, in the order of the chain. */
 export const METHODS: readonly AnyMethod[] = [
   ...loadsMethods,
+  ...heatingMethods,
   ...siteMethods,
+  ...hourMethods,
   ...batteryMethods,
   ...arrayMethods,
+  ...stringMethods,
   ...controllerMethods,
   ...inverterMethods,
   ...backupMethods,

@@ -1,6 +1,7 @@
 import type { ArrayResult } from '../array/link.ts'
 import type { BackupResult } from '../backup/link.ts'
-import type { Bank, BatteryResult } from '../battery/link.ts'
+import type { Bank } from '../battery/bank.ts'
+import type { BatteryResult } from '../battery/link.ts'
 import { itemName } from '../catalogue/schema.ts'
 import { assumed, fromSheet, type Known, known, type Working } from '../chain/working.ts'
 import { type ControllerResult, everyString } from '../controller/link.ts'
