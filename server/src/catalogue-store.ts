@@ -1,24 +1,11 @@
 import { randomUUID } from 'node:crypto'
 import { type Catalogue, type CatalogueItem, catalogueOf } from '@yard-lamp/core'
 import { type PriceList, pricedBy } from '@yard-lamp/core/catalogue/price-list'
+import type { StoredItem, StoredPriceList } from '@yard-lamp/core/catalogue/stored'
 import { and, asc, eq, sql } from 'drizzle-orm'
 import type { Database } from './database.ts'
 import { ApiError } from './error-catalogue.ts'
 import { catalogueItems, priceLists } from './schema.ts'
-
-export interface StoredItem {
-  readonly item: CatalogueItem
-  /** 0 for a sheet as it shipped. */
-  readonly revision: number
-  readonly retired: boolean
-}
-
-export interface StoredPriceList {
-  readonly id: string
-  readonly revision: number
-  readonly active: boolean
-  readonly list: PriceList
-}
 
 /** The catalogue: data sheets, and price lists over them. */
 export class CatalogueStore {

@@ -1,18 +1,8 @@
 import type { Catalogue, CatalogueItem, Job, JobListing, StoredJob } from '@yard-lamp/core'
 import type { PriceList } from '@yard-lamp/core/catalogue/price-list'
+import type { StoredItem, StoredPriceList } from '@yard-lamp/core/catalogue/stored'
 
-/** A sheet as the server keeps it; revision 0 is as it shipped. */
-export interface StoredItem {
-  readonly item: CatalogueItem
-  readonly revision: number
-  readonly retired: boolean
-}
-export interface StoredPriceList {
-  readonly id: string
-  readonly revision: number
-  readonly active: boolean
-  readonly list: PriceList
-}
+export type { StoredItem, StoredPriceList }
 
 /** A refusal by the server, or none where it could not be reached. */
 export class ApiFailure extends Error {

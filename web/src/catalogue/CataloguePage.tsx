@@ -3,9 +3,10 @@ import { IconDownload, IconFileImport, IconPlus } from '@tabler/icons-react'
 import { type CatalogueItem, itemName } from '@yard-lamp/core'
 import { cellsOf } from '@yard-lamp/core/catalogue/item-text'
 import { fieldsOf, KIND_NAME } from '@yard-lamp/core/catalogue/sheet-fields'
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { useCallback, useEffect, useMemo, useState } from 'react'
 import { Link, NavLink, useParams } from 'react-router'
 import { api, type StoredItem } from '../api/client.ts'
+import { FileField } from '../fields/FileField.tsx'
 import { ThemeButton } from '../job/ThemeButton.tsx'
 import { catalogueForgotten, useAppDispatch } from '../store/store.ts'
 import { type FileForm, type ReadFile, readFile, writeFile } from './catalogue-files.ts'
@@ -33,7 +34,6 @@ export default function CataloguePage() {
   const [only, setOnly] = useState<Readonly<Record<string, string>>>({})
   const [edited, setEdited] = useState<{ readonly from: StoredItem | null } | null>(null)
   const [brought, setBrought] = useState<ReadFile | null>(null)
-  const file = useRef<HTMLInputElement>(null)
 
   const read = useCallback(async () => {
     try {
@@ -159,26 +159,15 @@ export default function CataloguePage() {
         >
           Add a {KIND_NAME[kind][0]}
         </Button>
-        <Button
+        <FileField
+          name="File to bring in"
+          accept=".csv,.xlsx,.json"
           size="sm"
-          variant="default"
           leftSection={<IconFileImport size={16} />}
-          onClick={() => file.current?.click()}
+          onFile={(chosen) => void bringIn(chosen)}
         >
           Bring in
-        </Button>
-        <input
-          ref={file}
-          type="file"
-          hidden
-          accept=".csv,.xlsx,.json"
-          aria-label="File to bring in"
-          onChange={(event) => {
-            const [chosen] = event.target.files ?? []
-            if (chosen) void bringIn(chosen)
-            event.target.value = ''
-          }}
-        />
+        </FileField>
         {FORMS.map((form) => (
           <Button
             key={form}

@@ -2,8 +2,9 @@ import { Button } from '@mantine/core'
 import { InputError } from '@yard-lamp/core'
 import { type PriceList, parsePriceList } from '@yard-lamp/core/catalogue/price-list'
 import dayjs from 'dayjs'
-import { useCallback, useEffect, useRef, useState } from 'react'
+import { useCallback, useEffect, useState } from 'react'
 import { api, type StoredItem, type StoredPriceList } from '../api/client.ts'
+import { FileField } from '../fields/FileField.tsx'
 import { rowsOf } from './catalogue-files.ts'
 import { priceLines, pricesFrom } from './price-text.ts'
 
@@ -50,7 +51,6 @@ export function PriceLists({ items, onChange }: PriceListsProps) {
     }
   }
   const set = (patch: Partial<typeof draft>) => setDraft({ ...draft, ...patch })
-  const file = useRef<HTMLInputElement>(null)
   /** Puts what a file holds into the field, to be looked through before it is added. */
   const bringIn = async (chosen: File) => {
     setWrong('')
@@ -153,21 +153,15 @@ export function PriceLists({ items, onChange }: PriceListsProps) {
         <Button type="submit" size="sm" variant="default">
           Add the list
         </Button>
-        <Button size="sm" variant="subtle" onClick={() => file.current?.click()}>
-          From a CSV or XLSX file
-        </Button>
-        <input
-          ref={file}
-          type="file"
-          hidden
+        <FileField
+          name="File of prices"
           accept=".csv,.xlsx"
-          aria-label="File of prices"
-          onChange={(event) => {
-            const [chosen] = event.target.files ?? []
-            if (chosen) void bringIn(chosen)
-            event.target.value = ''
-          }}
-        />
+          size="sm"
+          variant="subtle"
+          onFile={(chosen) => void bringIn(chosen)}
+        >
+          From a CSV or XLSX file
+        </FileField>
       </form>
       {wrong !== '' && (
         <p className="notice notice-fault" role="alert">

@@ -14,6 +14,7 @@ import dayjs from 'dayjs'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { api } from '../api/client.ts'
+import { FileField } from '../fields/FileField.tsx'
 import { ThemeButton } from '../job/ThemeButton.tsx'
 import { readJobFile } from './read-job-file.ts'
 import './jobs.css'
@@ -32,7 +33,6 @@ export default function JobsPage() {
   // Jobs are never shown with what belongs to the bin, nor the other way round.
   const listing: Listing = newest.status === 'fulfilled' && newest.ofBin !== inBin ? { status: 'pending' } : newest
   const [problem, setProblem] = useState('')
-  const file = useRef<HTMLInputElement>(null)
 
   const asked = useRef(0)
   const read = useCallback(async () => {
@@ -89,21 +89,14 @@ export default function JobsPage() {
           <Button component={Link} to="/catalogue" variant="default" leftSection={<IconBooks size={16} />}>
             Catalogue
           </Button>
-          <Button variant="default" leftSection={<IconFileImport size={16} />} onClick={() => file.current?.click()}>
-            Bring in a file
-          </Button>
-          <input
-            ref={file}
-            type="file"
+          <FileField
+            name="Job file"
             accept=".json,application/json"
-            hidden
-            aria-label="Job file"
-            onChange={(event) => {
-              const chosen = event.target.files?.[0]
-              event.target.value = ''
-              if (chosen) void bringIn(chosen)
-            }}
-          />
+            leftSection={<IconFileImport size={16} />}
+            onFile={(chosen) => void bringIn(chosen)}
+          >
+            Bring in a file
+          </FileField>
           <span className="topbar-gap" />
           <button type="button" className="pick" aria-pressed={inBin} onClick={() => setInBin(!inBin)}>
             {inBin ? 'Back to the jobs' : 'Bin'}

@@ -6,6 +6,7 @@ import { ExistingPart } from '../../existing/ExistingPart.tsx'
 import { ChoiceField } from '../../fields/ChoiceField.tsx'
 import { NumberField } from '../../fields/NumberField.tsx'
 import { OptionNumber } from '../../fields/OptionNumber.tsx'
+import { OptionTick } from '../../fields/OptionTick.tsx'
 import { Page, Part } from '../../job/Page.tsx'
 import { LaterPart } from '../../later/LaterPart.tsx'
 import { optionChanged } from '../../store/job-slice.ts'
@@ -136,14 +137,9 @@ export default function BackupPage() {
                   assumed="not entered"
                   onValue={(fuelPricePerL) => change({ fuelPricePerL })}
                 />
-                <label className="tick" style={{ gridColumn: '1 / -1' }}>
-                  <input
-                    type="checkbox"
-                    checked={option.backup.attended}
-                    onChange={(event) => change({ attended: event.target.checked })}
-                  />
-                  somebody waits while it runs
-                </label>
+                <div style={{ gridColumn: '1 / -1' }}>
+                  <OptionTick part="backup" name="attended" label="somebody waits while it runs" />
+                </div>
               </>
             )}
           </div>

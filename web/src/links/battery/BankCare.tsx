@@ -3,6 +3,7 @@ import { chargeAcceptance, hoursToFlat, ventilation } from '@yard-lamp/core/batt
 import { alternatives } from '@yard-lamp/core/battery/chemistry-comparison'
 import { isBareLithiumCell } from '@yard-lamp/core/battery/voltage-class'
 import { formatNumber, formatPercent, formatQuantity } from '@yard-lamp/core/units/format'
+import { OptionTick } from '../../fields/OptionTick.tsx'
 import { optionChanged } from '../../store/job-slice.ts'
 import { selectCatalogue, selectDesign } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
@@ -48,8 +49,7 @@ export function Alternatives() {
 export function BankCare() {
   const design = useAppSelector(selectDesign)
   const { devices } = useAppSelector(selectCatalogue)
-  const dispatch = useAppDispatch()
-  const { battery, loads, option } = design
+  const { battery, loads } = design
   const { bank } = battery
   const charge = chargeAcceptance(design)
   const air = ventilation(design)
@@ -88,19 +88,7 @@ export function BankCare() {
           <dd>
             {formatQuantity(air.airflowM3PerH, 'm³/h', 1)} to outside for {air.cells} {air.kind} cells on boost: inlet
             low and outlet high, {formatQuantity(air.openingCm2, 'cm²', 0)} each{' '}
-            {air.kind === 'vented' && (
-              <label className="tick">
-                <input
-                  type="checkbox"
-                  data-place="battery.vented"
-                  checked={option.battery.vented}
-                  onChange={(event) =>
-                    dispatch(optionChanged({ part: 'battery', patch: { vented: event.target.checked } }))
-                  }
-                />
-                vented to outside like this
-              </label>
-            )}
+            {air.kind === 'vented' && <OptionTick part="battery" name="vented" label="vented to outside like this" />}
           </dd>
         </>
       )}
@@ -118,33 +106,17 @@ export function BankCare() {
         <>
           <dt>Bare cells</dt>
           <dd>
-            <label className="tick">
-              <input
-                type="checkbox"
-                data-place="battery.cellsManaged"
-                checked={option.battery.cellsManaged}
-                onChange={(event) =>
-                  dispatch(optionChanged({ part: 'battery', patch: { cellsManaged: event.target.checked } }))
-                }
-              />
-              a management system watches each cell and cuts off charge and discharge
-            </label>
+            <OptionTick
+              part="battery"
+              name="cellsManaged"
+              label="a management system watches each cell and cuts off charge and discharge"
+            />
           </dd>
         </>
       )}
       <dt>Monitor</dt>
       <dd>
-        <label className="tick">
-          <input
-            type="checkbox"
-            data-place="battery.monitored"
-            checked={option.battery.monitored}
-            onChange={(event) =>
-              dispatch(optionChanged({ part: 'battery', patch: { monitored: event.target.checked } }))
-            }
-          />
-          a shunt in the one negative counts what goes in and out
-        </label>
+        <OptionTick part="battery" name="monitored" label="a shunt in the one negative counts what goes in and out" />
       </dd>
     </dl>
   )

@@ -3,6 +3,7 @@ import { formatNumber } from '@yard-lamp/core/units/format'
 import { ExistingPart } from '../../existing/ExistingPart.tsx'
 import { ChoiceField } from '../../fields/ChoiceField.tsx'
 import { OptionNumber } from '../../fields/OptionNumber.tsx'
+import { OptionTick } from '../../fields/OptionTick.tsx'
 import { Page, Part } from '../../job/Page.tsx'
 import { LaterPart } from '../../later/LaterPart.tsx'
 import { SchoolsPart } from '../../schools/SchoolsPart.tsx'
@@ -99,15 +100,7 @@ export default function BatteryPage() {
                 change({ chemistry: chemistry === '' ? null : (chemistry as (typeof CHEMISTRY_NAMES)[number]) })
               }
             />
-            <label className="tick">
-              <input
-                type="checkbox"
-                data-place="battery.coldProtected"
-                checked={option.battery.coldProtected}
-                onChange={(event) => change({ coldProtected: event.target.checked })}
-              />
-              heated box, or charging locked out in the cold
-            </label>
+            <OptionTick part="battery" name="coldProtected" label="heated box, or charging locked out in the cold" />
           </div>
           <Part title="System voltage" aside="battery current at full power">
             <VoltageTable />

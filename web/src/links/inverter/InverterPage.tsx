@@ -2,6 +2,7 @@ import { formatNumber } from '@yard-lamp/core/units/format'
 import { ExistingPart } from '../../existing/ExistingPart.tsx'
 import { ChoiceField } from '../../fields/ChoiceField.tsx'
 import { OptionNumber } from '../../fields/OptionNumber.tsx'
+import { OptionTick } from '../../fields/OptionTick.tsx'
 import { Page, Part } from '../../job/Page.tsx'
 import { LaterPart } from '../../later/LaterPart.tsx'
 import { optionChanged } from '../../store/job-slice.ts'
@@ -69,16 +70,7 @@ export default function InverterPage() {
               dispatch(optionChanged({ part: 'inverter', patch: { stacking: stacking === '' ? null : stacking } }))
             }
           />
-          <label className="tick">
-            <input
-              type="checkbox"
-              checked={option.inverter.searchMode}
-              onChange={(event) =>
-                dispatch(optionChanged({ part: 'inverter', patch: { searchMode: event.target.checked } }))
-              }
-            />
-            sleeps between pulses while nothing runs
-          </label>
+          <OptionTick part="inverter" name="searchMode" label="sleeps between pulses while nothing runs" />
           {option.inverter.searchMode && (
             <OptionNumber
               part="inverter"

@@ -93,7 +93,7 @@ export function LoadGrid() {
     if (!column || !row) return
     const at = rowsOf(body.current).indexOf(row)
     const load = order[at]
-    const columnAt = (BLOCK_COLUMNS as readonly string[]).indexOf(column)
+    const columnAt = BLOCK_COLUMNS.indexOf(column)
     if (!load || columnAt < 0) return
     const command = event.ctrlKey || event.metaKey
     const taken = () => event.preventDefault()
@@ -150,11 +150,11 @@ export function LoadGrid() {
   const onMouseDown = (event: MouseEvent) => {
     const to = cellOf(event.target)
     if (!to) return
-    const columnAt = (BLOCK_COLUMNS as readonly string[]).indexOf(to.column)
+    const columnAt = BLOCK_COLUMNS.indexOf(to.column)
     const from = document.activeElement && cellOf(document.activeElement)
     if (event.shiftKey && from && from.at >= 0 && columnAt >= 0) {
       event.preventDefault()
-      const begin = block?.from ?? ([from.at, (BLOCK_COLUMNS as readonly string[]).indexOf(from.column)] as const)
+      const begin = block?.from ?? ([from.at, BLOCK_COLUMNS.indexOf(from.column)] as const)
       selection.setBlock({ from: begin, to: [to.at, columnAt] })
     } else if (block) selection.setBlock(null)
   }

@@ -1,7 +1,7 @@
 import { ActionIcon } from '@mantine/core'
 import { IconChevronDown, IconChevronUp, IconGripVertical } from '@tabler/icons-react'
 import { LOAD_BASES, type Load } from '@yard-lamp/core'
-import { entryOf, type LoadColumn, shownEntry, shownWatts } from '@yard-lamp/core/loads/entry'
+import { entryOf, LOAD_COLUMNS, type LoadColumn, shownEntry, shownWatts } from '@yard-lamp/core/loads/entry'
 import { hasLabel, hasMeter, monthFactor } from '@yard-lamp/core/loads/power'
 import { shiftedLoad } from '@yard-lamp/core/loads/shift'
 import { typicalOf } from '@yard-lamp/core/loads/typical'
@@ -170,23 +170,12 @@ export const LoadRow = memo(function LoadRow({ load, energy, step, index, select
 })
 
 /** Columns of the grid that may be selected as a block, left to right. */
-export const BLOCK_COLUMNS = [
-  'quantity',
-  'name',
-  'supply',
-  'basis',
-  'powerW',
-  'startW',
-  'hoursPerDay',
-  'dutyCycle',
-  'daysPerWeek',
-  'hoursOfDay',
-] as const satisfies readonly LoadColumn[]
+export const BLOCK_COLUMNS: readonly LoadColumn[] = LOAD_COLUMNS.slice(0, LOAD_COLUMNS.indexOf('hoursOfDay') + 1)
 
 function inBlock(block: string | null, column: LoadColumn): boolean {
   if (block === null) return false
   const [from = 0, to = 0] = block.split(':').map(Number)
-  const at = (BLOCK_COLUMNS as readonly string[]).indexOf(column)
+  const at = BLOCK_COLUMNS.indexOf(column)
   return at >= from && at <= to
 }
 

@@ -27,7 +27,7 @@ export function useLoadEdits({ order, block, fresh }: Grid) {
   /** Puts a block of cells in, beginning at a cell; rows beyond the last are added. */
   const paste = (text: string, at: number, column: LoadColumn) => {
     const cells = cellsOf(text)
-    const columns = BLOCK_COLUMNS.slice(Math.max(0, (BLOCK_COLUMNS as readonly string[]).indexOf(column)))
+    const columns = BLOCK_COLUMNS.slice(Math.max(0, BLOCK_COLUMNS.indexOf(column)))
     const onto = order.slice(at)
     const read = loadsFromTable(cells, columns, onto)
     const room = MOST_LOADS - loads.length

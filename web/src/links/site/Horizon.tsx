@@ -10,7 +10,8 @@ import {
 import { declinationDeg, sunInSky } from '@yard-lamp/core/site/solar-geometry'
 import { MONTH_MEAN_DAYS } from '@yard-lamp/core/tables/month-mean-days'
 import { formatNumber, formatPercent, MONTH_NAMES } from '@yard-lamp/core/units/format'
-import { type PointerEvent, useMemo, useRef, useState } from 'react'
+import { type PointerEvent, useMemo, useState } from 'react'
+import { FileField } from '../../fields/FileField.tsx'
 import { Part } from '../../job/Page.tsx'
 import { siteChanged } from '../../store/job-slice.ts'
 import { selectDesign, selectSite } from '../../store/selectors.ts'
@@ -31,7 +32,6 @@ export function Horizon() {
   const dispatch = useAppDispatch()
   const [text, setText] = useState<string | null>(null)
   const [refused, setRefused] = useState('')
-  const file = useRef<HTMLInputElement>(null)
   const lost = result.planes.find((plane) => plane.horizonLost)?.horizonLost
   const take = (points: string) => {
     try {
@@ -57,21 +57,14 @@ export function Horizon() {
           error={refused !== '' ? refused : null}
         />
         <div className="horizon-buttons">
-          <Button variant="default" size="compact-sm" onClick={() => file.current?.click()}>
-            Bring in points
-          </Button>
-          <input
-            ref={file}
-            type="file"
-            hidden
-            aria-label="Horizon file"
+          <FileField
+            name="Horizon file"
             accept=".txt,.csv,.hor,.tsv"
-            onChange={(event) => {
-              const chosen = event.target.files?.[0]
-              event.target.value = ''
-              if (chosen) void chosen.text().then(take)
-            }}
-          />
+            size="compact-sm"
+            onFile={(chosen) => void chosen.text().then(take)}
+          >
+            Bring in points
+          </FileField>
           {site.horizon.length > 0 && (
             <Button variant="default" size="compact-sm" onClick={() => dispatch(siteChanged({ horizon: [] }))}>
               Clear it

@@ -1,0 +1,18 @@
+import type { PriceList } from './price-list.ts'
+import type { CatalogueItem } from './schema.ts'
+
+/** A data sheet as it is kept. */
+export interface StoredItem {
+  readonly item: CatalogueItem
+  /** 0 for a sheet as it shipped. */
+  readonly revision: number
+  readonly retired: boolean
+}
+
+/** A price list as it is kept; at most one is active. */
+export interface StoredPriceList {
+  readonly id: string
+  readonly revision: number
+  readonly active: boolean
+  readonly list: PriceList
+}
