@@ -1,10 +1,7 @@
 import { describe, expect, test } from 'vitest'
-import type { z } from 'zod'
 import { InputError } from '../src/method/input-error.ts'
 import { runMethod } from '../src/method/method.ts'
-import { plainTest } from '../src/method/quantity.ts'
 import { METHODS, methodOf, nearIds } from '../src/method/registry.ts'
-import { QUICK_EXAMPLES } from '../src/quick/examples.ts'
 import examples from './fixtures/methods.json' with { type: 'json' }
 
 interface Example {
@@ -256,60 +253,5 @@ describe('refusals', () => {
     expect(() => methodOf('batery.bank')).toThrow('near it: battery.bank')
     expect(nearIds('voltage drop')).toContain('wire.voltage-drop')
     expect(nearIds('zzzzzzzzzzzzzzzzzzzzzzzz')).toEqual([])
-  })
-})
-
-describe('the plain test of inputs', () => {
-  test.each(METHODS.filter(({ id }) => id in QUICK_EXAMPLES).map((method) => [method.id, method] as const))(
-    '%s: passes what the schema passes, and gives what it gives',
-    (id, method) => {
-      const whole = method.inputs.parse(QUICK_EXAMPLES[id]) as Record<string, unknown>
-      // Defaults filled in: every input is there, and takes the quick way where the method has one.
-      expect(runMethod(method, whole)).toEqual(method.compute(whole))
-      for (const [key, schema] of Object.entries(method.inputs.shape)) {
-        const passes = plainTest(schema as z.ZodType)
-        if (!passes) continue
-        // What it lets past the schema must let past as it came.
-        for (const value of [
-          -1,
-          0,
-          -0,
-          0.5,
-          1,
-          2.5,
-          24,
-          1e9,
-          2 ** 53,
-          NaN,
-          Infinity,
-          '5',
-          null,
-          undefined,
-          true,
-          [],
-          {},
-          'float',
-        ])
-          if (passes(value)) expect((schema as z.ZodType).parse(value), key).toBe(value)
-      }
-    },
-  )
-
-  test('a list of months is looked at figure by figure', () => {
-    const worst = methodOf('array.worst-month')
-    const months = (figure: unknown) => Array<unknown>(12).fill(figure)
-    const input = {
-      busDailyEnergyWh: months(1000),
-      peakSunHours: months(3),
-      systemEfficiency: months(0.7),
-      backupMonths: [],
-    }
-    expect(runMethod(worst, input)).toMatchObject({ designMonth: 1 })
-    for (const figure of [NaN, -1, '3', null]) {
-      expect(() => runMethod(worst, { ...input, busDailyEnergyWh: [...months(1000).slice(1), figure] })).toThrow(
-        /busDailyEnergyWh\.11: got/,
-      )
-    }
-    expect(() => runMethod(worst, { ...input, peakSunHours: months(3).slice(1) })).toThrow(/12 monthly figures/)
   })
 })

@@ -1,6 +1,5 @@
 import { z } from 'zod'
 import { InputError, type InputErrorCode, showValue } from './input-error.ts'
-import { plainTest } from './quantity.ts'
 
 type Shape = z.ZodObject
 
@@ -45,34 +44,9 @@ export function defineMethod<const I extends z.ZodRawShape, const O extends z.Zo
  * @throws {InputError} naming the input, what came and what is allowed
  */
 export function runMethod<I extends Shape, O extends Shape>(method: Method<I, O>, input: unknown): z.output<O> {
-  if (passesPlainly(method, input)) return finiteOutput(method, method.compute(input))
   const parsed = method.inputs.safeParse(input)
   if (!parsed.success) throw fromIssue(parsed.error.issues[0], input)
   return finiteOutput(method, method.compute(parsed.data))
-}
-
-type PlainTests = readonly (readonly [key: string, test: (value: unknown) => boolean])[]
-/** The plain tests of each method's inputs; null where one of them has none. */
-const PLAIN_TESTS = new WeakMap<object, PlainTests | null>()
-
-function plainTestsOf(method: { readonly inputs: Shape }): PlainTests | null {
-  const tests = Object.entries(method.inputs.shape).map(
-    ([key, schema]) => [key, plainTest(schema as z.ZodType)] as const,
-  )
-  return tests.every((entry): entry is PlainTests[number] => entry[1] !== null) ? tests : null
-}
-
-/** Whether an input is whole and within its ranges as it came, so that its schema has nothing to add: most are. */
-function passesPlainly<I extends Shape>(method: Method<I, Shape>, input: unknown): input is z.output<I> {
-  let tests = PLAIN_TESTS.get(method)
-  if (tests === undefined) {
-    tests = plainTestsOf(method)
-    PLAIN_TESTS.set(method, tests)
-  }
-  if (tests === null || input === null || typeof input !== 'object' || Array.isArray(input)) return false
-  if (Object.getPrototypeOf(input) !== Object.prototype || Object.keys(input).length !== tests.length) return false
-  for (const [key, test] of tests) if (!test((input as Record<string, unknown>)[key])) return false
-  return true
 }
 
 function finiteOutput<T>(method: { id: string }, output: T): T {
