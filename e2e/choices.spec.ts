@@ -102,6 +102,8 @@ test('backup: a generator, its bond, a charger set lower, its fuel, and an engin
   const atRating = await toFull.textContent()
   await page.getByLabel('Set to, all together').fill('12 A')
   await expect(toFull).not.toHaveText(atRating ?? '')
+  await page.getByLabel('Set to, all together').fill('4000')
+  await expect(page.getByText(/is all it gives: that is counted, not 4,000.A/)).toBeVisible()
   await page.getByLabel('Set to, all together').fill('-3')
   await expect(page.getByRole('alert').filter({ hasText: '“-3” — expected a number above 0 to 5,000 A' })).toBeVisible()
   await page.getByLabel('Set to, all together').fill('')

@@ -259,6 +259,15 @@ describe('what each shape demands', () => {
     expect(battery.bank).toMatchObject({ units: 24, maxChargeA: 104 })
     expect(backup.charge?.ratedA).toBe(70)
     expect((backup.charge?.currentA.value ?? 0) + controller.chargeA).toBeCloseTo(104, 6)
+    const driven = altered('T', (option) => ({
+      backup: {
+        ...option.backup,
+        alternator: { ratedA: 100, idleA: 70, otherA: 0, voltageV: 14, hoursPerDay: 1, chargerId: 'kelder-d12-48-8' },
+      },
+    }))
+    const beside = design(driven, SHIPPED_CATALOGUE)
+    expect(beside.battery.bank?.units).toBe(24)
+    expect(beside.backup.chargeA + beside.controller.chargeA).toBeCloseTo(104, 6)
     const closed = altered('T', (option) => ({ battery: { ...option.battery, vented: false } }))
     expect(grave(closed)).toContain('battery.gassing-indoors')
     const full = altered('T', (option) => ({ backup: { ...option.backup, chargerSetA: 70 } }))

@@ -14,8 +14,9 @@ export const TOO_FEW_PANELS = 'too few panels'
 const MOST_IN_STRING = 24
 /**
  * What comes with a layout besides panels and controllers, in the ranking of layouts only: frame, clamps and the work of
- * putting up one more panel (without it the design takes many small ones), the fuse of a string with its holder, the breakers and leads of one more controller, and the array lead per metre. Assumptions of Yard Lamp in the
- * currency of the catalogue.
+ * putting up one more panel (without it the design takes many small ones), the fuse of a string with its holder, the
+ * breakers and leads of one more controller, and the array lead per metre. Assumptions of Yard Lamp in the currency of the
+ * catalogue.
  */
 const ALONGSIDE = { perPanel: 40, perStringFuse: 25, perController: 110, leadPerM: 0.7, leadPerMPerMm2: 0.2 }
 /** Copper in service, Ω·mm²/m, and the drop a lead is laid for: how thick an array lead will come out, for the ranking only. */

@@ -109,7 +109,7 @@ export function backupLink(brief: BackupBrief, working: Working): BackupResult {
   const alone = { ...nothing, chargeA: alternatorA }
   if (backup.kind === 'none') return { ...alone, text: alternatorText(nothing.alternator) ?? 'none' }
   if (!bank) return { ...alone, text: 'battery needed' }
-  const charge = chargeSource(brief, working)
+  const charge = chargeSource(brief, alternatorA, working)
   if (!charge) {
     const message = `a charger of ${battery.systemVoltageV.value} V for ${brief.job.site.mainsVoltageV} V mains: none in the catalogue`
     return { ...alone, needs: [{ link: 'backup', place: 'backup.chargerId', message }], text: 'no charger fits' }
@@ -154,17 +154,18 @@ const alternatorText = (alternator: AlternatorResult | null): string | null =>
 const matches = (volts: number, wanted: number): boolean => Math.abs(volts - wanted) <= 0.1 * wanted
 
 /** Chargers a person chose; else the inverter's own; else the cheapest that refill in time and that the bank bears. */
-function chargeSource(brief: BackupBrief, working: Working): ChargeSource | null {
+function chargeSource(brief: BackupBrief, alternatorA: number, working: Working): ChargeSource | null {
   const { option, catalogue, battery, inverter, controller, job } = brief
   const { bank } = battery
   if (!bank) return null
   const { chargerId, chargers } = option.backup
+  /** What the bank bears beside array and alternator, A. */
+  const borneA = bank.maxChargeA - controller.chargeA - alternatorA
   if (chargerId === null && inverter.item && inverter.item.chargerA > 0) {
     const ratedA = inverter.item.chargerA * inverter.quantity
-    const borneA = bank.maxChargeA - controller.chargeA
     const designedA =
       borneA < ratedA && borneA >= LOWEST_SETTING * ratedA
-        ? known(borneA, 'computed', 'what the bank bears beside the array')
+        ? known(borneA, 'computed', 'what the bank bears beside array and alternator')
         : null
     return measured(brief, inverter.item, inverter.quantity, designedA, working)
   }
@@ -177,13 +178,12 @@ function chargeSource(brief: BackupBrief, working: Working): ChargeSource | null
     return item ? measured(brief, item, chargers ?? 1, null, working) : null
   }
   const wantedA = bank.usableWh.value / (REFILL_HOURS * bank.voltageV.value * chargeEfficiency(brief).value)
-  const mostA = bank.maxChargeA - controller.chargeA
   const offers = suited
     .flatMap((item) =>
       Array.from({ length: MOST_CHARGERS }, (_, n) => ({ item, n: n + 1, amps: (n + 1) * item.outputA })),
     )
     .filter(({ n }) => chargers === null || n === chargers)
-  const borne = offers.filter(({ amps }) => amps <= mostA)
+  const borne = offers.filter(({ amps }) => amps <= borneA)
   const byPrice = (list: typeof offers) => [...list].sort((a, b) => a.item.price * a.n - b.item.price * b.n)
   const best =
     byPrice(borne.filter(({ amps }) => amps >= wantedA))[0] ??

@@ -55,7 +55,8 @@ export function PriceLists({ items, onChange }: PriceListsProps) {
   const bringIn = async (chosen: File) => {
     setWrong('')
     try {
-      set({ prices: priceLines(await rowsOf(chosen)), name: draft.name || chosen.name.replace(/\.[^.]*$/, '') })
+      const prices = priceLines(await rowsOf(chosen))
+      setDraft((now) => ({ ...now, prices, name: now.name || chosen.name.replace(/\.[^.]*$/, '') }))
     } catch (error) {
       setWrong((error as Error).message)
     }

@@ -143,6 +143,12 @@ export default function BackupPage() {
               </>
             )}
           </div>
+          {charge && (option.backup.chargerSetA ?? 0) > charge.ratedA && (
+            <p className="small notice">
+              {formatQuantity(charge.ratedA, 'A')} is all it gives: that is counted, not{' '}
+              {formatQuantity(option.backup.chargerSetA ?? 0, 'A')}.
+            </p>
+          )}
           {charge && backup.demandW && (
             <p className="small">
               House <Figure figure={backup.houseLoadW} unit="W" decimals={0} /> and charger{' '}
