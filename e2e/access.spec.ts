@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { LINKS } from '../core/src/index.ts'
+import { LINKS } from '@yard-lamp/core'
 import { expect, putJob, test } from './application.ts'
 
 const PAGES = [...LINKS, 'options', 'checks', 'sheet'] as const

@@ -1,5 +1,5 @@
 import { test as base, expect, type Page } from '@playwright/test'
-import { fieldStation, type Job } from '../core/src/index.ts'
+import { fieldStation, type Job } from '@yard-lamp/core'
 import { type Application, startApplication } from '../scripts/application.ts'
 
 /** One application for each worker; each test makes the jobs it spoils. */

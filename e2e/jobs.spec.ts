@@ -1,5 +1,5 @@
 import { writeFile } from 'node:fs/promises'
-import { emptyJob, fieldStation, JOB_VERSION } from '../core/src/index.ts'
+import { emptyJob, fieldStation, JOB_VERSION } from '@yard-lamp/core'
 import { expect, putJob, readJob, saved, test } from './application.ts'
 
 test('the demo jobs stand in the list, sound, and open', async ({ page, origin }) => {

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { emptyJob, emptyLoad } from '../core/src/index.ts'
+import { emptyJob, emptyLoad } from '@yard-lamp/core'
 import { expect, putJob, readJob, saved, test } from './application.ts'
 
 /** Puts text on the page as a spreadsheet does, with the cursor where it is. */

@@ -1,4 +1,4 @@
-import { emptyJob } from '../core/src/index.ts'
+import { emptyJob } from '@yard-lamp/core'
 import { epwText } from '../core/tests/made-weather.ts'
 import { expect, inChain, putJob, readJob, saved, test } from './application.ts'
 

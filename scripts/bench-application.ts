@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import process from 'node:process'
 import { gzipSync } from 'node:zlib'
 import type { Page } from '@playwright/test'
-import { fieldStation, type Job, type Load } from '../core/src/index.ts'
+import { fieldStation, type Job, type Load } from '@yard-lamp/core'
 import { launchBrowser, startApplication } from './application.ts'
 
 const root = join(import.meta.dirname, '..')

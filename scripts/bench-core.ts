@@ -9,7 +9,7 @@ import {
   type Job,
   type Load,
   SHIPPED_ITEMS,
-} from '../core/src/index.ts'
+} from '@yard-lamp/core'
 
 const RUNS = 200
 const WARM_UP = 200
@@ -48,7 +48,7 @@ function medianMs(job: Job, next: (job: Job, run: number) => Job): number {
   for (let run = 0; run < RUNS + WARM_UP; run++) {
     at = next(at, run)
     const startedMs = performance.now()
-    findings(at, design(at, SHELF))
+    findings(design(at, SHELF))
     if (run >= WARM_UP) times.push(performance.now() - startedMs)
   }
   return times.sort((a, b) => a - b)[Math.floor(times.length / 2)] ?? 0

@@ -1,9 +1,9 @@
 /** Writes the documents made from the code: docs/methods.md, docs/checks.md, docs/job.schema.json. Run: npm run docs */
 import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { mutationTable } from '../core/src/demo/mutation-table.ts'
-import type { AnyMethod } from '../core/src/index.ts'
-import { jobJsonSchema, METHODS, quantityMeta } from '../core/src/index.ts'
+import type { AnyMethod } from '@yard-lamp/core'
+import { jobJsonSchema, METHODS, quantityMeta } from '@yard-lamp/core'
+import { mutationTable } from '@yard-lamp/core/demo'
 
 const docs = join(import.meta.dirname, '../docs')
 

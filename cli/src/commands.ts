@@ -61,9 +61,8 @@ export function size(text: string) {
 
 /** What the checks find, gravest first, and what is still needed. */
 export function check(text: string) {
-  const job = parseJobText(text)
-  const result = design(job, SHIPPED_CATALOGUE)
-  return { findings: findings(job, result), needs: result.needs }
+  const result = design(parseJobText(text), SHIPPED_CATALOGUE)
+  return { findings: findings(result), needs: result.needs }
 }
 
 export const schema = (): unknown => jobJsonSchema()

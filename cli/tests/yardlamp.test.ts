@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { fieldStation, METHODS } from '@yard-lamp/core'
+import { fieldStation, JOB_VERSION, METHODS } from '@yard-lamp/core'
 import { describe, expect, test } from 'vitest'
 
 const root = join(import.meta.dirname, '../..')
@@ -116,6 +116,6 @@ describe('yardlamp', () => {
   test('schema job is a JSON Schema', () => {
     const schema = JSON.parse(yardlamp(['schema', 'job']).stdout)
     expect(schema.required).toContain('loads')
-    expect(schema.properties.version.const).toBe(4)
+    expect(schema.properties.version.const).toBe(JOB_VERSION)
   })
 })

@@ -1,14 +1,14 @@
 export { SHIPPED_CATALOGUE, SHIPPED_ITEMS } from './catalogue/catalogue.ts'
 export { type Catalogue, type CatalogueItem, catalogueItemSchema, catalogueOf, itemName } from './catalogue/schema.ts'
-export { answered, answers, type Design, design, stepOf } from './chain/design.ts'
-export { LINKS, type LinkId, type Need } from './chain/links.ts'
+export { answered, answers, type Design, design, stepAt, stepOf } from './chain/design.ts'
+export { METHODS, methodOf, nearIds } from './chain/methods.ts'
 export { type Influence, influencesOn } from './chain/sensitivity.ts'
-export { bare, isKnown, type Known, type Origin, type Step } from './chain/working.ts'
 export { type Caution, cautionsFor } from './checks/cautions.ts'
-export { applyChange, type Change } from './checks/change.ts'
 export { type Finding, SEVERITIES, type Severity } from './checks/check.ts'
 export { CHECKS, findings } from './checks/checks.ts'
 export { demoJobs, fieldStation, narrowboat } from './demo/demo.ts'
+export { apply, applyAll } from './edit/apply.ts'
+export type { Change, Edit } from './edit/edit.ts'
 export {
   chosenOption,
   EMPTY_BACKUP,
@@ -37,8 +37,10 @@ export {
   type School,
   type Site,
 } from './job/schema.ts'
-export { type JobListing, type JobSummary, type StoredJob, summarise } from './job/stored.ts'
+export type { StoredJob } from './job/stored.ts'
 export { INPUT_ERROR_CODES, InputError, type InputErrorCode } from './method/input-error.ts'
 export { type AnyMethod, runMethod } from './method/method.ts'
-export { type QuantityMeta, quantityMeta } from './method/quantity.ts'
-export { METHODS, methodOf, nearIds } from './method/registry.ts'
+export { allowedIn, type QuantityMeta, quantityMeta } from './method/quantity.ts'
+export { type JobListing, type JobSummary, summarise } from './report/summary.ts'
+export { LINKS, type LinkId, type Need } from './working/links.ts'
+export { type Address, bare, isKnown, type Known, type Origin, type Step } from './working/working.ts'

@@ -1,8 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
+import { itemsToKeep } from '../src/after/items-to-keep.ts'
 import { SHIPPED_CATALOGUE, SHIPPED_ITEMS } from '../src/catalogue/catalogue.ts'
 import { cellsOf, itemFromCells, parseItem } from '../src/catalogue/item-text.ts'
-import { changedItems, itemsOf, itemsToKeep, withKeptItems } from '../src/catalogue/kept-items.ts'
+import { changedItems, itemsOf, withKeptItems } from '../src/catalogue/kept-items.ts'
 import { type CatalogueItem, catalogueItemSchema, ITEM_KINDS, type Panel } from '../src/catalogue/schema.ts'
 import { fieldsOf } from '../src/catalogue/sheet-fields.ts'
 import { design } from '../src/chain/design.ts'
@@ -123,12 +124,12 @@ describe('sheets a job keeps', () => {
   test('keeping what a design uses changes nothing of the design, for every demo job', () => {
     for (const job of demoJobs()) {
       const before = design(job, SHIPPED_CATALOGUE)
-      const items = itemsToKeep(job, SHIPPED_CATALOGUE, before)
+      const items = itemsToKeep(before)
       expect(items.length).toBeGreaterThan(4)
       const kept = { ...job, items }
       const after = design(kept, SHIPPED_CATALOGUE)
       expect(after.parts).toEqual(before.parts)
-      expect(itemsToKeep(kept, SHIPPED_CATALOGUE, after)).toBe(items)
+      expect(itemsToKeep(after)).toBe(items)
     }
   })
 

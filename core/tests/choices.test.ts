@@ -1,25 +1,26 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
+import { arrayYear, clippedInYear, darkFortnight } from '../src/after/array-year.ts'
+import { ventilation } from '../src/after/bank-care.ts'
+import { bondFault } from '../src/after/bond.ts'
+import { alternatives, compareChemistries } from '../src/after/chemistries.ts'
+import { efficiencyAt, inverterDay } from '../src/after/inverter-day.ts'
+import { laterStage } from '../src/after/later.ts'
+import { planStrings } from '../src/after/planner.ts'
+import { compareSchools } from '../src/after/schools.ts'
+import { shortMonths } from '../src/after/short-months.ts'
+import { surplusOf } from '../src/after/surplus.ts'
+import { compareVoltages } from '../src/after/voltages.ts'
 import { areaFit, panelsOnPlanes, winterSunDeg } from '../src/array/area-fit.ts'
-import { arrayYear, clippedInYear, darkFortnight } from '../src/array/array-year.ts'
-import { shortMonths } from '../src/array/short-months.ts'
-import { surplusOf } from '../src/array/surplus.ts'
-import { bondFault } from '../src/backup/bond.ts'
-import { ventilation } from '../src/battery/bank-care.ts'
-import { alternatives, compareChemistries } from '../src/battery/chemistry-comparison.ts'
-import { compareVoltages } from '../src/battery/voltage-comparison.ts'
 import { SHIPPED_CATALOGUE } from '../src/catalogue/catalogue.ts'
 import { design } from '../src/chain/design.ts'
 import { findings } from '../src/checks/checks.ts'
 import { remedies } from '../src/checks/remedies.ts'
 import { everyString } from '../src/controller/link.ts'
-import { planStrings } from '../src/controller/planner.ts'
 import { clinic, demoJobs, fieldStation, narrowboat, rescueHut } from '../src/demo/demo.ts'
-import { efficiencyAt, inverterDay } from '../src/inverter/day.ts'
+import { SHIPPED_SCHOOLS, schoolOf, withSwitches } from '../src/edit/schools.ts'
 import { emptyPlane } from '../src/job/job.ts'
 import type { Job, Option } from '../src/job/schema.ts'
-import { laterStage } from '../src/later/later.ts'
-import { compareSchools, SHIPPED_SCHOOLS, schoolOf, withSwitches } from '../src/schools/schools.ts'
 
 const designed = (job: Job) => design(job, SHIPPED_CATALOGUE)
 /** A job with its first option altered. */
@@ -64,9 +65,9 @@ describe('schools', () => {
 describe('battery', () => {
   test('eight chemistries, each with its cheapest bank that fits; a factor moves price, cycle and kWh alike', () => {
     const job = fieldStation()
-    const before = compareChemistries(job, designed(job))
+    const before = compareChemistries(designed(job))
     const halved = { ...job, batteryPriceFactors: { 'lithium iron phosphate': 0.5 } as const }
-    const after = compareChemistries(halved, designed(halved))
+    const after = compareChemistries(designed(halved))
     expect(before.length).toBe(8)
     const lithium = (list: typeof before) => list.find(({ chemistry }) => chemistry === 'lithium iron phosphate')
     expect(lithium(after)?.price).toBe((lithium(before)?.price ?? 0) / 2)
@@ -87,7 +88,7 @@ describe('battery', () => {
 
   test('a higher voltage takes a thinner, cheaper main cable', () => {
     const job = fieldStation()
-    const cables = compareVoltages(job, designed(job), SHIPPED_CATALOGUE).map(({ cable }) => cable?.price ?? Infinity)
+    const cables = compareVoltages(designed(job)).map(({ cable }) => cable?.price ?? Infinity)
     expect(cables[1]).toBeLessThan(cables[0] ?? 0)
     expect(cables[2]).toBeLessThan(cables[1] ?? 0)
   })
@@ -248,7 +249,7 @@ describe('array', () => {
         further: option.controller.further.map((each) => ({ ...each, panelsPerString: 5 })),
       },
     }))
-    const found = findings(long, designed(long)).find(({ id }) => id === 'string.cold-over-limit')
+    const found = findings(designed(long)).find(({ id }) => id === 'string.cold-over-limit')
     expect(found?.message).toMatch(/^Shed: A string of 5/)
   })
 })
@@ -259,7 +260,7 @@ describe('controller', () => {
     const now = designed(job)
     const item = SHIPPED_CATALOGUE.controllers.find(({ id }) => id === 'lanthorn-m150-100')
     if (!item) throw new Error('no controller')
-    const planned = planStrings(job, now, panel('dorveth-430'), item)
+    const planned = planStrings(now, panel('dorveth-430'), item)
     const fits = planned.filter((each) => each.fits)
     expect(fits.length).toBeGreaterThan(3)
     for (const { coldV, hotV, neededV, limitV } of fits) {
@@ -275,8 +276,8 @@ describe('controller', () => {
     const now = designed(job)
     const pwm = SHIPPED_CATALOGUE.controllers.find(({ id }) => id === 'lanthorn-p40')
     if (!pwm) throw new Error('no controller')
-    expect(planStrings(job, now, panel('dorveth-430'), pwm).some(({ fits }) => fits)).toBe(false)
-    const matched = planStrings(job, now, panel('skerrin-200-24'), pwm)
+    expect(planStrings(now, panel('dorveth-430'), pwm).some(({ fits }) => fits)).toBe(false)
+    const matched = planStrings(now, panel('skerrin-200-24'), pwm)
     expect(matched.some(({ short }) => short !== 'not made for this battery')).toBe(true)
   })
 
@@ -296,7 +297,7 @@ describe('controller', () => {
     expect(designed(small(null)).array.layout?.short).toContain('clips')
     const accepted = designed(small(0.4))
     expect(accepted.array.layout?.short).not.toContain('clips')
-    const year = arrayYear(fieldStation(), accepted)
+    const year = arrayYear(accepted)
     if (!year) throw new Error('no year')
     const { clippedKwh, possibleKwh } = clippedInYear(accepted, year)
     expect(clippedKwh).toBeGreaterThan(0)
@@ -334,7 +335,7 @@ describe('inverter', () => {
   test('the hours of the day add up to the loads, losses to more than the idle draw', () => {
     const job = fieldStation()
     const result = designed(job)
-    const day = inverterDay(job, result)
+    const day = inverterDay(result)
     const wh = day?.hours.reduce((sum, { averageW }) => sum + averageW, 0) ?? 0
     expect(wh).toBeCloseTo(result.loads.acDailyEnergyWh.value, 3)
     expect(day?.lossWhPerDay).toBeGreaterThan(day?.idleWhPerDay ?? 0)
@@ -439,7 +440,7 @@ describe('backup', () => {
         alternator: option.backup.alternator && { ...option.backup.alternator, hoursPerDay: 0.1 },
       },
     }))
-    const [fault] = findings(idle, designed(idle)).filter(({ id }) => id === 'array.short-in-month')
+    const [fault] = findings(designed(idle)).filter(({ id }) => id === 'array.short-in-month')
     expect(fault?.message).toMatch(/^Array and alternator together fall short in October by/)
     expect(fault && remedies(idle, SHIPPED_CATALOGUE, fault).length).toBeGreaterThan(0)
     expect(shortMonths(designed(narrowboat()))).toEqual([])
@@ -448,8 +449,8 @@ describe('backup', () => {
   test('through the darkest fortnight a backup never leaves less than none', () => {
     for (const job of [rescueHut(), { ...fieldStation(), chosenOptionId: 'b' }, narrowboat()]) {
       const now = designed(job)
-      const year = arrayYear(job, now)
-      const fortnight = year && darkFortnight(job, now, year)
+      const year = arrayYear(now)
+      const fortnight = year && darkFortnight(now, year)
       expect(fortnight?.alone.length).toBe(14)
       fortnight?.backed?.forEach(({ stateOfCharge }, day) => {
         expect(stateOfCharge).toBeGreaterThanOrEqual((fortnight.alone[day]?.stateOfCharge ?? 0) - 1e-9)
@@ -460,16 +461,10 @@ describe('backup', () => {
 
 test('later: what stands there is kept, and what must change is named', () => {
   const job = rescueHut()
-  const stage = laterStage(job, SHIPPED_CATALOGUE, designed(job))
+  const stage = laterStage(designed(job))
   const battery = stage?.links.find(({ link }) => link === 'battery')
   expect(stage?.design.battery.item?.id).toBe(designed(job).battery.item?.id)
   expect(battery?.later).not.toBe(battery?.now)
   expect(battery?.change).toMatch(/more string/)
-  expect(
-    laterStage(
-      { ...job, loads: job.loads.filter(({ stage: when }) => when === 'now') },
-      SHIPPED_CATALOGUE,
-      designed(job),
-    ),
-  ).toBeNull()
+  expect(laterStage(designed({ ...job, loads: job.loads.filter(({ stage: when }) => when === 'now') }))).toBeNull()
 })

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
+import { methodOf } from '../src/chain/methods.ts'
 import { runMethod } from '../src/method/method.ts'
-import { methodOf } from '../src/method/registry.ts'
 import { STANDARD_RATINGS_A } from '../src/tables/standard-ratings.ts'
 
 // Each definition of the handbook written out once more, plainly, and held against the method for inputs nobody chose.

@@ -51,6 +51,16 @@ describe('the job file', () => {
     expect(after.options.map(({ backup }) => backup.chargerSetA)).toEqual(before.options.map(() => null))
   })
 
+  test('a file of version 4 is brought to the present version, in metric units, and designs the same', () => {
+    const before = JSON.parse(readFileSync(new URL('fixtures/job-version-4.json', import.meta.url), 'utf8'))
+    const after = parseJob(before)
+    expect(after).toEqual({ ...before, version: JOB_VERSION, units: 'metric', written: {} })
+    const { array, battery, parts } = design(after, SHIPPED_CATALOGUE)
+    // As version 4 designed it.
+    expect([array.layout?.arrayPowerW, parts.price.value]).toEqual([900, 3569.15])
+    expect(battery.bank?.usableWh.value).toBeCloseTo(3002.57, 1)
+  })
+
   test('a broken file of version 1 is refused by the name of its field', () => {
     const file = new URL('fixtures/job-version-1.json', import.meta.url)
     const before = JSON.parse(readFileSync(file, 'utf8'))
@@ -66,10 +76,10 @@ describe('the job file', () => {
     ['[1, 2]', 'this is not a Yard Lamp job'],
     ['{"format": "another-program"}', 'this is not a Yard Lamp job'],
     [
-      JSON.stringify({ ...fieldStation(), version: 5 }),
-      'written by a newer Yard Lamp (format version 5; this one reads up to 4)',
+      JSON.stringify({ ...fieldStation(), version: JOB_VERSION + 1 }),
+      `written by a newer Yard Lamp (format version ${JOB_VERSION + 1}; this one reads up to ${JOB_VERSION})`,
     ],
-    [JSON.stringify({ ...fieldStation(), version: 'one' }), 'version: got "one"; allowed: 4'],
+    [JSON.stringify({ ...fieldStation(), version: 'one' }), `version: got "one"; allowed: ${JOB_VERSION}`],
     [JSON.stringify({ ...fieldStation(), extra: 1 }), 'extra: there is no such input'],
     [
       JSON.stringify({ ...fieldStation(), site: { ...fieldStation().site, latitudeDeg: 91 } }),

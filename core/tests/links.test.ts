@@ -129,7 +129,9 @@ describe('battery', () => {
 
   test('a room too cold to charge lithium says so, and a heated box mends it', () => {
     const cold = designed({ site: { batteryRoomLowC: -12 } })
-    expect(cold.needs[0]?.message).toMatch(/no charging below 0 °C.*keep it warmer, or put the bank into a heated box/)
+    expect(cold.needs[0]?.message.replaceAll('\u00a0', ' ')).toMatch(
+      /no charging below 0 °C.*keep it warmer, or put the bank into a heated box/,
+    )
     expect(designed({ site: { batteryRoomLowC: -12 }, battery: { coldProtected: true } }).battery.item?.chemistry).toBe(
       'lithium iron phosphate',
     )
@@ -322,6 +324,6 @@ describe('parts', () => {
 
   test('nothing chosen, nothing to buy', () => {
     const { parts } = design(emptyJob('x'), SHIPPED_CATALOGUE)
-    expect([parts.lines.length, parts.price.value, parts.text]).toEqual([0, 0, 'nothing chosen yet'])
+    expect([parts.lines.length, parts.price.value, parts.answer]).toEqual([0, 0, 'nothing chosen yet'])
   })
 })

@@ -2,13 +2,13 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { SHIPPED_CATALOGUE } from '../src/catalogue/catalogue.ts'
 import { design } from '../src/chain/design.ts'
+import { methodOf } from '../src/chain/methods.ts'
 import { fieldStation } from '../src/demo/demo.ts'
 import { emptyJob, emptyLoad } from '../src/job/job.ts'
 import type { BatteryHeating, Job, Load, Site } from '../src/job/schema.ts'
 import { dayLayers, daylightOf, hourlyW, shiftedHours } from '../src/loads/day.ts'
 import { dayShares, weekShares } from '../src/loads/power.ts'
 import { runMethod } from '../src/method/method.ts'
-import { methodOf } from '../src/method/registry.ts'
 
 const load = (figures: Partial<Load>): Load => ({
   ...emptyLoad('one'),

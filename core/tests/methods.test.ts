@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
+import { METHODS, methodOf, nearIds } from '../src/chain/methods.ts'
 import { InputError } from '../src/method/input-error.ts'
 import { runMethod } from '../src/method/method.ts'
-import { METHODS, methodOf, nearIds } from '../src/method/registry.ts'
 import examples from './fixtures/methods.json' with { type: 'json' }
 
 interface Example {

@@ -7,7 +7,7 @@ import { mutationTable } from '../src/demo/mutation-table.ts'
 import { brokenDesigns, soundDesigns } from '../src/demo/mutations.ts'
 import { parseJob } from '../src/job/job.ts'
 
-const found = (job: Parameters<typeof design>[0]) => findings(job, design(job, SHIPPED_CATALOGUE)).map(({ id }) => id)
+const found = (job: Parameters<typeof design>[0]) => findings(design(job, SHIPPED_CATALOGUE)).map(({ id }) => id)
 
 test('there are sixty broken designs and forty sound ones, all of them jobs', () => {
   const all = [...brokenDesigns(), ...soundDesigns()]

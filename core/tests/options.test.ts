@@ -4,7 +4,7 @@ import { design } from '../src/chain/design.ts'
 import { fieldStation } from '../src/demo/demo.ts'
 import { EMPTY_BACKUP, emptyJob, emptyOption } from '../src/job/job.ts'
 import type { Job, Option } from '../src/job/schema.ts'
-import { compareOptions } from '../src/options/compare.ts'
+import { compareOptions } from '../src/report/options.ts'
 
 function withOptions(...changes: ((option: Option) => Option)[]): Job {
   const job = fieldStation()

@@ -1,9 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
+import { METHODS, methodOf } from '../src/chain/methods.ts'
 import { InputError } from '../src/method/input-error.ts'
 import { runMethod } from '../src/method/method.ts'
-import { METHODS, methodOf } from '../src/method/registry.ts'
-import { sizesOf } from '../src/wiring/ampacity.ts'
+import { sizesOf } from '../src/rules/ampacity.ts'
 import examples from './fixtures/methods.json' with { type: 'json' }
 
 const run = (id: string, input: unknown) => runMethod(methodOf(id), input) as Record<string, number>

@@ -1,12 +1,14 @@
 import { describe, expect, test } from 'vitest'
 import { SHIPPED_CATALOGUE } from '../src/catalogue/catalogue.ts'
 import { design } from '../src/chain/design.ts'
+import { METHODS } from '../src/chain/methods.ts'
 import { parseJob } from '../src/job/job.ts'
-import { METHODS } from '../src/method/registry.ts'
 import { QUICK_EXAMPLES } from '../src/quick/examples.ts'
 import { QUICK_CALCULATORS, type QuickCalculator, quickAnswer } from '../src/quick/quick.ts'
 import { jobFromQuick } from '../src/quick/start-job.ts'
+import { writerOf } from '../src/units/writer.ts'
 
+const METRIC = writerOf('metric')
 const calculator = (id: string): QuickCalculator => {
   const found = QUICK_CALCULATORS.find((each) => each.id === id)
   if (!found) throw new Error(`no ${id}`)
@@ -14,7 +16,7 @@ const calculator = (id: string): QuickCalculator => {
 }
 const answerOf = (id: string, change = {}) => {
   const quick = calculator(id)
-  const found = quickAnswer(quick, { ...quick.example, ...change })
+  const found = quickAnswer(quick, { ...quick.example, ...change }, METRIC)
   if (!found.ok) throw new Error(found.message)
   return found.answer
 }
@@ -31,7 +33,7 @@ describe('quick answers', () => {
   test.each(QUICK_CALCULATORS.map((quick) => [quick.id, quick] as const))(
     '%s answers its example, with working, and starts a job',
     (_, quick) => {
-      const found = quickAnswer(quick, quick.example)
+      const found = quickAnswer(quick, quick.example, METRIC)
       if (!found.ok) throw new Error(found.message)
       expect(found.answer.steps.length).toBeGreaterThan(0)
       expect(found.answer.headlines.every(({ label, text }) => label !== '' && text !== '')).toBe(true)
@@ -68,14 +70,20 @@ describe('quick answers', () => {
 
   test('a figure that cannot be is refused by the name of its field; an empty one takes what stands in', () => {
     const label = calculator('load.power-from-label')
-    expect(quickAnswer(label, { ...label.example, powerFactor: 1.4 })).toMatchObject({
+    expect(quickAnswer(label, { ...label.example, powerFactor: 1.4 }, METRIC)).toMatchObject({
       ok: false,
       field: 'powerFactor',
       message: 'power factor: got 1.4; allowed: a number above 0 to 1',
     })
-    expect(quickAnswer(label, { voltageV: 230, currentA: null })).toMatchObject({ ok: false, field: 'currentA' })
+    expect(quickAnswer(label, { voltageV: 230, currentA: null }, METRIC)).toMatchObject({
+      ok: false,
+      field: 'currentA',
+    })
     expect(plain(answerOf('load.power-from-label', { powerFactor: null }).headlines[1]?.text ?? '')).toBe('713 W')
     const block = calculator('block-load-stepwise')
-    expect(quickAnswer(block, { ...block.example, hoursPerDay: 25 })).toMatchObject({ ok: false, field: 'hoursPerDay' })
+    expect(quickAnswer(block, { ...block.example, hoursPerDay: 25 }, METRIC)).toMatchObject({
+      ok: false,
+      field: 'hoursPerDay',
+    })
   })
 })

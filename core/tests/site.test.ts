@@ -1,11 +1,11 @@
 import { describe, expect, test } from 'vitest'
 import { SHIPPED_CATALOGUE } from '../src/catalogue/catalogue.ts'
 import { design } from '../src/chain/design.ts'
+import { methodOf } from '../src/chain/methods.ts'
 import { fieldStation, narrowboat } from '../src/demo/demo.ts'
 import { EMPTY_BACKUP, emptyPlane } from '../src/job/job.ts'
 import type { Job, Site } from '../src/job/schema.ts'
 import { runMethod } from '../src/method/method.ts'
-import { methodOf } from '../src/method/registry.ts'
 import { diffuseShare, monthLimitKwhPerM2Day, monthSky, planeKwhPerM2Day } from '../src/site/plane.ts'
 import { declinationDeg, extraterrestrialDailyWhPerM2, sunsetHourAngleDeg } from '../src/site/solar-geometry.ts'
 

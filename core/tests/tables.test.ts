@@ -1,17 +1,18 @@
 import { describe, expect, test } from 'vitest'
+import { ampacityOf, sizesOf } from '../src/rules/ampacity.ts'
 import { AMBIENT_CORRECTION_IEC } from '../src/tables/ambient-correction-iec.ts'
 import { AMBIENT_CORRECTION_NA } from '../src/tables/ambient-correction-na.ts'
 import { AMBIENT_CORRECTION_PV_CABLE } from '../src/tables/ambient-correction-pv-cable.ts'
 import { CHEMISTRIES } from '../src/tables/chemistries.ts'
+import { CONDUCTORS, conductorOf } from '../src/tables/conductor.ts'
 import { EQUIPMENT_GROUNDING_NA } from '../src/tables/equipment-grounding-na.ts'
 import { GROUPING_IEC } from '../src/tables/grouping-iec.ts'
 import { GROUPING_NA } from '../src/tables/grouping-na.ts'
+import { INSTALLATIONS } from '../src/tables/installations.ts'
 import { LEAD_ACID_COLD_FACTOR } from '../src/tables/lead-acid-cold-factor.ts'
 import { MONTH_MEAN_DAYS } from '../src/tables/month-mean-days.ts'
 import { nextRatingA, STANDARD_RATINGS_A } from '../src/tables/standard-ratings.ts'
 import { VOC_COLD_FACTOR } from '../src/tables/voc-cold-factor.ts'
-import { ampacityOf, INSTALLATIONS, sizesOf } from '../src/wiring/ampacity.ts'
-import { CONDUCTORS, conductorOf } from '../src/wiring/conductor.ts'
 
 const rises = (list: readonly number[]) => list.every((value, i) => i === 0 || value > (list[i - 1] ?? 0))
 const falls = (list: readonly number[]) => rises(list.map((value) => -value))

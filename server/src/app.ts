@@ -1,24 +1,29 @@
 import type { Server } from 'node:http'
 import { createServer as createHttpServer } from 'node:http'
 import Router from '@koa/router'
+import { REFUSALS } from '@yard-lamp/core/job'
 import { sql } from 'drizzle-orm'
 import Koa from 'koa'
 import compress from 'koa-compress'
 import helmet from 'koa-helmet'
 import type { Logger } from 'pino'
-import { CatalogueStore } from './catalogue-store.ts'
+import { catalogueRoutes } from './catalogue/routes.ts'
+import { CatalogueStore } from './catalogue/store.ts'
 import type { Database } from './database.ts'
-import { ApiError, asApiError, ERROR_CATALOGUE } from './error-catalogue.ts'
-import { guardOrigin } from './guard-origin.ts'
-import { JobStore } from './job-store.ts'
-import { catalogueRoutes } from './routes/catalogue.ts'
-import { jobRoutes } from './routes/jobs.ts'
-import { servePages } from './serve-pages.ts'
+import { ApiError, asApiError } from './http/errors.ts'
+import { guardOrigin } from './http/guard-origin.ts'
+import { servePages } from './http/serve-pages.ts'
+import { JobList } from './jobs/listing.ts'
+import { jobRoutes } from './jobs/routes.ts'
+import { JobStore } from './jobs/store.ts'
+import { knowActor } from './people/actor.ts'
 
 export interface ServerParts {
   readonly database: Database
   readonly now: () => Date
   readonly log: Logger
+  /** Differs between programs that may design differently: what an older one summarised is made again. */
+  readonly programMark: string
   /** Folder of the built pages; none serves the interface for programs alone. */
   readonly pagesFolder?: string
   /** Reached only from this machine: other host names are refused. */
@@ -43,9 +48,11 @@ export function createServer(parts: ServerParts): Server {
     }),
   )
   app.use(guardOrigin(parts.loopbackOnly))
+  app.use(knowActor)
   const store = new JobStore(parts.database, parts.now)
-  const catalogue = new CatalogueStore(parts.database)
-  for (const router of [healthRoutes(parts.database), catalogueRoutes(catalogue), jobRoutes(store)]) {
+  const catalogue = new CatalogueStore(parts.database, parts.log, parts.programMark)
+  const list = new JobList(store, catalogue, parts.log)
+  for (const router of [healthRoutes(parts.database), catalogueRoutes(catalogue), jobRoutes(store, list)]) {
     app.use(router.routes())
     app.use(
       router.allowedMethods({
@@ -88,7 +95,7 @@ function answerErrors(log: Logger): Koa.Middleware {
       if (ctx.status === 404 && ctx.body === undefined) throw new ApiError('ROUTE_NOT_FOUND')
     } catch (error) {
       const answer = asApiError(error)
-      const { status } = ERROR_CATALOGUE[answer.code]
+      const { status } = REFUSALS[answer.code]
       ctx.status = status
       ctx.body = { error: { code: answer.code, ...answer.details, message: answer.message } }
       if (status >= 500)

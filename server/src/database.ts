@@ -4,7 +4,10 @@ import { readMigrationFiles } from 'drizzle-orm/migrator'
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres'
 import { migrate } from 'drizzle-orm/node-postgres/migrator'
 import pg from 'pg'
-import * as schema from './schema.ts'
+import { catalogueItems, priceLists } from './catalogue/table.ts'
+import { jobRevisions, jobs } from './jobs/table.ts'
+
+const schema = { jobs, jobRevisions, catalogueItems, priceLists }
 
 export type Database = NodePgDatabase<typeof schema>
 
@@ -54,11 +57,11 @@ async function newestApplied(database: Database): Promise<number | null> {
 export async function writeCatalogue(database: Database): Promise<void> {
   const rows = SHIPPED_ITEMS.map((item) => ({ id: item.id, kind: item.kind, item }))
   await database
-    .insert(schema.catalogueItems)
+    .insert(catalogueItems)
     .values(rows)
     .onConflictDoUpdate({
-      target: schema.catalogueItems.id,
+      target: catalogueItems.id,
       set: { kind: sql`excluded.kind`, item: sql`excluded.item` },
-      setWhere: sql`${schema.catalogueItems.revision} = 0`,
+      setWhere: sql`${catalogueItems.revision} = 0`,
     })
 }

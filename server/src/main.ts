@@ -1,10 +1,13 @@
+import { createHash } from 'node:crypto'
+import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import process from 'node:process'
 import { demoJobs } from '@yard-lamp/core'
 import { pino } from 'pino'
 import { createServer } from './app.ts'
 import { migrateDatabase, openDatabase, writeCatalogue } from './database.ts'
-import { JobStore } from './job-store.ts'
+import { JobStore } from './jobs/store.ts'
+import { THIS_MACHINE } from './people/actor.ts'
 
 /**
  * Starts the server from its environment: DATABASE_URL, PORT, HOST (loopback unless told otherwise), MIGRATIONS, PAGES,
@@ -27,6 +30,7 @@ async function main(): Promise<void> {
     database,
     now: () => new Date(),
     log,
+    programMark: programMark(),
     loopbackOnly,
     ...(pages ? { pagesFolder: pages } : {}),
   })
@@ -49,9 +53,15 @@ async function main(): Promise<void> {
   })
 }
 
+/** Of this very program: built, it is one file that holds all it computes with. */
+const programMark = (): string =>
+  createHash('sha256')
+    .update(readFileSync(import.meta.filename))
+    .digest('base64url')
+
 async function writeDemo(store: JobStore): Promise<void> {
-  if (!(await store.isEmpty())) return
-  for (const job of demoJobs().reverse()) await store.create(job)
+  if (!(await store.isEmpty(THIS_MACHINE))) return
+  for (const job of demoJobs().reverse()) await store.create(THIS_MACHINE, job)
 }
 
 /** Ends on a signal, and when the starter that holds our standard input goes away. */

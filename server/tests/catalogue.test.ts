@@ -20,7 +20,7 @@ describe('sheets', () => {
     const own = { ...panel, id: 'own-500', model: 'Own 500' }
     const made = await post('/items', { item: own, baseRevision: null })
     expect({ status: made.status, revision: made.body.revision }).toEqual({ status: 201, revision: 1 })
-    expect((await get('')).body.panels.map(({ id }: CatalogueItem) => id)).toContain('own-500')
+    expect((await get('')).body.catalogue.panels.map(({ id }: CatalogueItem) => id)).toContain('own-500')
     expect((await post('/items', { item: own, baseRevision: null })).body.error.code).toBe('ITEM_STALE')
   })
 
@@ -49,7 +49,8 @@ describe('sheets', () => {
 
   test('a retired one is no longer offered, stays on its shelf, and comes back', async () => {
     expect((await post('/items/skerrin-20/retire', {})).status).toBe(204)
-    const offered = async () => (await get('')).body.panels.some(({ id }: CatalogueItem) => id === 'skerrin-20')
+    const offered = async () =>
+      (await get('')).body.catalogue.panels.some(({ id }: CatalogueItem) => id === 'skerrin-20')
     expect(await offered()).toBe(false)
     expect(await stored('skerrin-20')).toMatchObject({ retired: true })
     await writeCatalogue(server.open.database)
@@ -77,7 +78,7 @@ describe('price lists', () => {
     prices: { 'fenlode-330': { price: 100, stock: 14 } },
   }
   const priceOf = async (id: string) =>
-    (await get('')).body.panels.find((each: CatalogueItem) => each.id === id).price as number
+    (await get('')).body.catalogue.panels.find((each: CatalogueItem) => each.id === id).price as number
   const put = (path: string, body: unknown) => server.request('PUT', `/api/catalogue${path}`, body)
 
   test('the active one prices what it holds, in the catalogue’s currency, and no more', async () => {

@@ -1,11 +1,12 @@
 import { readFileSync } from 'node:fs'
 import { request as httpRequest } from 'node:http'
 import { emptyJob, SHIPPED_CATALOGUE } from '@yard-lamp/core'
+import { REFUSALS } from '@yard-lamp/core/job'
 import { sql } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import { MOST_BODY_BYTES } from '../src/body.ts'
 import { migrateDatabase, openDatabase, writeCatalogue } from '../src/database.ts'
-import { ApiError, asApiError, ERROR_CATALOGUE } from '../src/error-catalogue.ts'
+import { MOST_BODY_BYTES } from '../src/http/body.ts'
+import { ApiError, asApiError } from '../src/http/errors.ts'
 import { freshDatabaseUrl, MIGRATIONS, startTestServer, type TestServer } from './harness.ts'
 
 let server: TestServer
@@ -18,8 +19,9 @@ describe('at the door', () => {
   test('health and catalogue answer', async () => {
     expect((await server.request('GET', '/api/health')).body).toEqual({ status: 'ok' })
     const { body } = await server.request('GET', '/api/catalogue')
-    expect(body.panels.length).toBe(SHIPPED_CATALOGUE.panels.length)
-    expect(body.batteries.find(({ id }: { id: string }) => id === 'haskerl-48-110')).toEqual(
+    expect(body.mark).toMatch(/^[\w-]{22}$/)
+    expect(body.catalogue.panels.length).toBe(SHIPPED_CATALOGUE.panels.length)
+    expect(body.catalogue.batteries.find(({ id }: { id: string }) => id === 'haskerl-48-110')).toEqual(
       SHIPPED_CATALOGUE.batteries.find(({ id }) => id === 'haskerl-48-110'),
     )
   })
@@ -101,7 +103,7 @@ describe('the error catalogue', () => {
   test('is the one in the documents, both ways', () => {
     const text = readFileSync(new URL('../../docs/server.md', import.meta.url), 'utf8')
     const listed = [...text.matchAll(/^\| `([A-Z_]+)` \| (\d+) \|/gm)].map(([, code, status]) => [code, Number(status)])
-    expect(listed).toEqual(Object.entries(ERROR_CATALOGUE).map(([code, { status }]) => [code, status]))
+    expect(listed).toEqual(Object.entries(REFUSALS).map(([code, { status }]) => [code, status]))
   })
 
   test('what goes wrong below is told without its text', () => {

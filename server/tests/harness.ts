@@ -47,6 +47,7 @@ export async function startTestServer(options: { url?: string } = {}): Promise<T
     database: open.database,
     now,
     log: pino({ level: 'silent' }),
+    programMark: 'test',
     loopbackOnly: true,
   })
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))

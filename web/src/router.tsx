@@ -1,11 +1,11 @@
-import { LINKS } from '@yard-lamp/core'
 import type { ComponentType } from 'react'
 import { createBrowserRouter, Navigate } from 'react-router'
 import { Problem } from './job/Problem.tsx'
+import { JOB_PAGES, type PagePath } from './pages.ts'
 
 const page = (load: () => Promise<{ default: ComponentType }>) => async () => ({ Component: (await load()).default })
 
-const LINK_PAGES: Record<(typeof LINKS)[number], () => Promise<{ default: ComponentType }>> = {
+const LOAD: Readonly<Record<PagePath, () => Promise<{ default: ComponentType }>>> = {
   site: () => import('./links/site/SitePage.tsx'),
   loads: () => import('./links/loads/LoadsPage.tsx'),
   battery: () => import('./links/battery/BatteryPage.tsx'),
@@ -15,6 +15,9 @@ const LINK_PAGES: Record<(typeof LINKS)[number], () => Promise<{ default: Compon
   backup: () => import('./links/backup/BackupPage.tsx'),
   wiring: () => import('./links/wiring/WiringPage.tsx'),
   parts: () => import('./links/parts/PartsPage.tsx'),
+  checks: () => import('./checks/ChecksPage.tsx'),
+  options: () => import('./options/OptionsPage.tsx'),
+  sheet: () => import('./sheet/SheetPage.tsx'),
 }
 
 export const router = createBrowserRouter([
@@ -47,17 +50,15 @@ export const router = createBrowserRouter([
         hydrateFallbackElement: <p className="loading">Opening the job …</p>,
         children: [
           { index: true, element: <Navigate to="loads" replace /> },
-          ...LINKS.map((link) => ({ path: link, lazy: page(LINK_PAGES[link]) })),
-          { path: 'options', lazy: page(() => import('./options/OptionsPage.tsx')) },
-          { path: 'checks', lazy: page(() => import('./checks/ChecksPage.tsx')) },
+          ...JOB_PAGES.filter(({ alone }) => !alone).map(({ path }) => ({ path, lazy: page(LOAD[path]) })),
         ],
       },
-      {
-        path: '/jobs/:id/sheet',
-        lazy: page(() => import('./sheet/SheetPage.tsx')),
+      ...JOB_PAGES.filter(({ alone }) => alone).map(({ path }) => ({
+        path: `/jobs/:id/${path}`,
+        lazy: page(LOAD[path]),
         errorElement: <Problem />,
         hydrateFallbackElement: <p className="loading">Writing the sheet …</p>,
-      },
+      })),
     ],
   },
   { path: '*', element: <Problem /> },

@@ -1,12 +1,15 @@
-import { loadSchema, optionSchema, siteSchema } from '@yard-lamp/core/job/schema'
+import { loadSchema, optionSchema, siteSchema } from '@yard-lamp/core/job'
+import { writerOf } from '@yard-lamp/core/units'
 import { describe, expect, test } from 'vitest'
 import { fieldRule } from '../src/fields/rule.ts'
-import { readNumber, showNumber } from '../src/fields/text.ts'
+import { readNumber, showKept, showNumber } from '../src/fields/text.ts'
 
-const latitude = fieldRule(siteSchema.shape.latitudeDeg)
-const quantity = fieldRule(loadSchema.shape.quantity)
-const depth = fieldRule(optionSchema.shape.battery.shape.depthOfDischarge)
-const hours = fieldRule(loadSchema.shape.hoursPerDay)
+const METRIC = writerOf('metric')
+const US = writerOf('us')
+const latitude = fieldRule(siteSchema.shape.latitudeDeg, METRIC)
+const quantity = fieldRule(loadSchema.shape.quantity, METRIC)
+const depth = fieldRule(optionSchema.shape.battery.shape.depthOfDischarge, METRIC)
+const hours = fieldRule(loadSchema.shape.hoursPerDay, METRIC)
 
 describe('a number field', () => {
   test('knows its unit and range from the core’s schema', () => {
@@ -52,5 +55,27 @@ describe('a number field', () => {
       showNumber(25 / 60),
       showNumber(1290),
     ]).toEqual(['0.3', '29', '', '0.41667', '1290'])
+  })
+
+  test.each([
+    // 12 °F is −11.1 °C; a unit that is said is taken as said, in any job.
+    ['12', siteSchema.shape.recordLowC, -11.111, false],
+    ['-11 °C', siteSchema.shape.recordLowC, -11, true],
+    ['60', siteSchema.shape.arrayToBatteryM, 18.288, false],
+    ['18 m', siteSchema.shape.arrayToBatteryM, 18, true],
+    ['1e1', siteSchema.shape.altitudeM, 3.048, false],
+  ] as const)('in US units takes %j', (text, schema, value, own) => {
+    const read = readNumber(text, fieldRule(schema, US))
+    expect(read).toMatchObject({ ok: true, own })
+    expect(read.ok && read.value).toBeCloseTo(value, 3)
+  })
+
+  test('in US units it says what it takes in them, and shows what is kept in them', () => {
+    const low = fieldRule(siteSchema.shape.recordLowC, US)
+    expect([low.unit, low.allowed]).toEqual(['°F', 'a number from −130 to 176 °F'.replace('−', '-')])
+    expect(readNumber('200', low)).toMatchObject({ ok: false, message: expect.stringContaining('176 °F') })
+    expect(showKept(-11, low)).toBe('12.2')
+    expect(showKept(null, low)).toBe('')
+    expect(showKept(0.29, depth, 100)).toBe('29')
   })
 })

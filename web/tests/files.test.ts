@@ -1,6 +1,6 @@
 import { emptyLoad, fieldStation, SHIPPED_ITEMS } from '@yard-lamp/core'
-import { fieldsOf } from '@yard-lamp/core/catalogue/sheet-fields'
-import { LOAD_COLUMNS } from '@yard-lamp/core/loads/entry'
+import { fieldsOf } from '@yard-lamp/core/catalogue'
+import { LOAD_COLUMNS } from '@yard-lamp/core/loads'
 import { describe, expect, test } from 'vitest'
 import { readFile, rowsOf, writeFile } from '../src/catalogue/catalogue-files.ts'
 import { priceLines, pricesFrom } from '../src/catalogue/price-text.ts'

@@ -1,23 +1,17 @@
 import { combineSlices, configureStore } from '@reduxjs/toolkit'
-import { emptyLoad, fieldStation, SHIPPED_CATALOGUE } from '@yard-lamp/core'
+import {
+  type CircuitChoice,
+  type Edit,
+  emptyLoad,
+  fieldStation,
+  type Load,
+  SHIPPED_CATALOGUE,
+  type Site,
+} from '@yard-lamp/core'
 import { beforeEach, describe, expect, test, vi } from 'vitest'
 import { differences } from '../src/conflict/differences.ts'
-import {
-  circuitChanged,
-  jobChanged,
-  jobOpened,
-  jobReplaced,
-  jobSaved,
-  jobSlice,
-  loadAdded,
-  loadChanged,
-  loadsRemoved,
-  optionChanged,
-  redone,
-  siteChanged,
-  systemVoltageChosen,
-  undone,
-} from '../src/store/job-slice.ts'
+import { edited, figureWritten, jobOpened, jobSaved, jobSlice, redone, undone } from '../src/store/job-slice.ts'
+import { catalogueRead, catalogueSlice } from '../src/store/root.ts'
 import {
   conflictFound,
   conflictSettled,
@@ -34,7 +28,6 @@ import {
   selectMoved,
   selectWaitingFrom,
 } from '../src/store/selectors.ts'
-import { catalogueRead, catalogueSlice } from '../src/store/store.ts'
 import { answersSeen, fieldWaits, viewSlice } from '../src/store/view-slice.ts'
 
 // The store without its saving, which the end-to-end tests drive against a real server.
@@ -47,59 +40,77 @@ const job = () => {
 }
 const stored = (revision = 1) => ({ id: 'x', revision, updatedAt: '2026-01-01T00:00:00Z', job: fieldStation() })
 
+const site = (patch: Partial<Site>): Edit => ({ act: 'set-site', patch })
+const load = (id: string, patch: Partial<Load>): Edit => ({ act: 'change-loads', changes: [{ id, patch }] })
+const circuit = (circuitId: string, patch: Partial<CircuitChoice>): Edit => ({ act: 'set-circuit', circuitId, patch })
+
 beforeEach(() => {
   vi.useFakeTimers({ now: 0 })
   store = newStore()
-  store.dispatch(catalogueRead(SHIPPED_CATALOGUE))
+  store.dispatch(catalogueRead({ catalogue: SHIPPED_CATALOGUE, mark: 'shipped' }))
   store.dispatch(jobOpened(stored()))
   return () => vi.useRealTimers()
 })
 
 describe('edits', () => {
-  const edits = [
-    jobChanged({ name: 'Other' }),
-    siteChanged({ latitudeDeg: 10 }),
-    loadAdded({ load: emptyLoad('new'), at: 0 }),
-    loadChanged({ id: 'pump', patch: { powerW: 1 } }),
-    loadsRemoved({ ids: ['freezer'] }, 'removing a load'),
-    systemVoltageChosen({ systemVoltageV: 48 }),
-    optionChanged({ part: 'battery', patch: { autonomyDays: 9 } }),
-    circuitChanged({ id: 'array', patch: { lengthM: 99 } }),
-    jobReplaced({ job: { ...fieldStation(), name: 'Replaced' } }),
+  const edits: readonly Edit[] = [
+    { act: 'set-job', patch: { name: 'Other' } },
+    site({ latitudeDeg: 10 }),
+    { act: 'add-loads', loads: [emptyLoad('new')], at: 0 },
+    load('pump', { powerW: 1 }),
+    { act: 'remove-loads', ids: ['freezer'] },
+    { act: 'choose-voltage', systemVoltageV: 48, letGo: ['battery'] },
+    { act: 'set-option', part: 'battery', patch: { autonomyDays: 9 } },
+    circuit('array', { lengthM: 99 }),
+    { act: 'replace-job', job: { ...fieldStation(), name: 'Replaced' } },
   ]
 
-  test.each(edits.map((action) => [action.type, action] as const))(
-    '%s is undone and redone to the letter',
-    (_, action) => {
-      const before = job().job
-      store.dispatch(action)
-      const after = job().job
-      expect(after).not.toEqual(before)
-      store.dispatch(undone())
-      expect(job().job).toBe(before)
-      store.dispatch(redone())
-      expect(job().job).toBe(after)
-    },
-  )
+  test.each(edits.map((edit) => [edit.act, edit] as const))('%s is undone and redone to the letter', (_, edit) => {
+    const before = job().job
+    store.dispatch(edited(edit))
+    const after = job().job
+    expect(after).not.toEqual(before)
+    expect(job().past.at(-1)?.label).toMatch(/^[a-z]/)
+    store.dispatch(undone())
+    expect(job().job).toBe(before)
+    store.dispatch(redone())
+    expect(job().job).toBe(after)
+  })
+
+  test('several acts of one button are one step of undo, called as the button says', () => {
+    store.dispatch(edited([site({ latitudeDeg: 10 }), load('pump', { powerW: 1 })], 'taking both'))
+    expect(job().past.map(({ label }) => label)).toEqual(['taking both'])
+    store.dispatch(undone())
+    expect(job().job).toEqual(fieldStation())
+  })
+
+  test('how a figure was written is kept with the job, is saved, and is nothing to undo', () => {
+    store.dispatch(figureWritten({ place: 'site.recordLowC', text: '12 °F' }))
+    expect(job()).toMatchObject({ past: [], changes: 1, job: { written: { 'site.recordLowC': '12 °F' } } })
+    store.dispatch(figureWritten({ place: 'site.recordLowC', text: '12 °F' }))
+    expect(job().changes).toBe(1)
+    store.dispatch(figureWritten({ place: 'site.recordLowC', text: null }))
+    expect(job().job.written).toEqual({})
+  })
 
   test('a row of edits is walked back one by one, and a new edit ends the way forward', () => {
-    for (const action of edits) store.dispatch(action)
+    for (const edit of edits) store.dispatch(edited(edit))
     for (let i = 0; i < edits.length; i++) store.dispatch(undone())
     expect(job().job).toEqual(fieldStation())
     store.dispatch(undone())
     expect(job().job).toEqual(fieldStation())
     store.dispatch(redone())
-    store.dispatch(siteChanged({ altitudeM: 3 }))
+    store.dispatch(edited(site({ altitudeM: 3 })))
     expect(job().future).toEqual([])
   })
 
   test('typing in one field is one step; a pause or another field begins the next', () => {
-    for (const powerW of [4, 41, 412]) store.dispatch(loadChanged({ id: 'pump', patch: { powerW } }))
+    for (const powerW of [4, 41, 412]) store.dispatch(edited(load('pump', { powerW })))
     expect(job().past).toHaveLength(1)
-    store.dispatch(loadChanged({ id: 'pump', patch: { startW: 900 } }))
+    store.dispatch(edited(load('pump', { startW: 900 })))
     expect(job().past).toHaveLength(2)
     vi.advanceTimersByTime(5000)
-    store.dispatch(loadChanged({ id: 'pump', patch: { startW: 901 } }))
+    store.dispatch(edited(load('pump', { startW: 901 })))
     expect(job().past).toHaveLength(3)
     store.dispatch(undone())
     store.dispatch(undone())
@@ -107,12 +118,12 @@ describe('edits', () => {
   })
 
   test('an edit of a load that is gone changes nothing', () => {
-    store.dispatch(loadChanged({ id: 'gone', patch: { powerW: 1 } }))
+    store.dispatch(edited(load('gone', { powerW: 1 })))
     expect([job().past, job().changes]).toEqual([[], 0])
   })
 
   test('a save moves the base, not the document', () => {
-    store.dispatch(siteChanged({ altitudeM: 3 }))
+    store.dispatch(edited(site({ altitudeM: 3 })))
     const { job: document } = job()
     store.dispatch(jobSaved({ revision: 2 }))
     expect([job().baseRevision, job().job === document]).toEqual([2, true])
@@ -123,7 +134,7 @@ describe('what is shown', () => {
   test('links that moved show their old answer until it is seen, or until it is undone', () => {
     store.dispatch(answersSeen(selectAnswers(store.getState())))
     const { loads } = selectAnswers(store.getState())
-    store.dispatch(loadChanged({ id: 'fan', patch: { powerW: 150 } }))
+    store.dispatch(edited(load('fan', { powerW: 150 })))
     expect(selectMoved(store.getState()).loads).toBe(loads)
     expect(selectMoved(store.getState()).site).toBeUndefined()
     store.dispatch(undone())
@@ -136,10 +147,10 @@ describe('what is shown', () => {
 
   test('a link’s status is the gravest thing said of it', () => {
     expect(new Set(Object.values(selectLinkStatus(store.getState())))).toEqual(new Set(['sound']))
-    store.dispatch(circuitChanged({ id: 'battery-main', patch: { deviceId: 'none' } }))
+    store.dispatch(edited(circuit('battery-main', { deviceId: 'none' })))
     expect(selectLinkStatus(store.getState()).wiring).toBe('danger')
-    store.dispatch(loadsRemoved({ ids: ['pump'] }, 'removing a load'))
-    store.dispatch(siteChanged({ latitudeDeg: null }))
+    store.dispatch(edited({ act: 'remove-loads', ids: ['pump'] }))
+    store.dispatch(edited(site({ latitudeDeg: null })))
     expect(selectLinkStatus(store.getState())).toMatchObject({
       site: 'missing',
       array: 'missing',

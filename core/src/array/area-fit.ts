@@ -1,14 +1,13 @@
 import type { Panel } from '../catalogue/schema.ts'
+import { DEFAULTS } from '../job/defaults.ts'
 import type { Option, Plane, Site } from '../job/schema.ts'
 import { declinationDeg } from '../site/solar-geometry.ts'
 
-/**
- * Kept free while nothing is entered, mm. Assumptions of Yard Lamp: clamps between panels; wind at the edges of a roof,
- * which is too short on a vehicle, a trailer or a boat to leave so much.
- */
+/** Kept free while nothing is entered, mm. */
 export const keptFreeMm = ({ kind }: Pick<Site, 'kind'>): { readonly gap: number; readonly edge: number } => ({
-  gap: 20,
-  edge: kind === 'vehicle' || kind === 'trailer' || kind === 'boat' ? 50 : 200,
+  gap: DEFAULTS.panelGapMm.value,
+  edge: (kind === 'vehicle' || kind === 'trailer' || kind === 'boat' ? DEFAULTS.vehicleEdgeMm : DEFAULTS.roofEdgeMm)
+    .value,
 })
 /** Frames and rails of a panel, and the glue of a flexible one, kg. Assumptions of Yard Lamp. */
 const MOUNTING_KG = { framed: 3, flexible: 0.5 }

@@ -1,6 +1,7 @@
-import { voltageClassV } from '../battery/voltage-class.ts'
 import type { Controller, Panel } from '../catalogue/schema.ts'
+import { voltageClassV } from '../catalogue/voltage-class.ts'
 import { whyNot } from '../catalogue/why-not.ts'
+import { DEFAULTS } from '../job/defaults.ts'
 import type { Option } from '../job/schema.ts'
 import { InputError } from '../method/input-error.ts'
 import { cellTemperature } from '../site/methods.ts'
@@ -54,18 +55,20 @@ export interface LayoutBrief {
   readonly arrayLeadM: number
 }
 
-/** Record low taken while none is entered, °C. Assumption of Yard Lamp, on the safe side in most inhabited places. */
-export const COLDEST_ASSUMED_C = -40
+/** What a person settled of the strings; null leaves it open. */
+export type StringChoice = Pick<
+  Option['controller'],
+  'itemId' | 'quantity' | 'panelsPerString' | 'stringsPerController'
+> & { readonly panelId: string | null }
 
 /** The cheapest layout that fits, for each pair of panel and controller a person left open; fitting ones first. */
 export function rankLayouts(
   panels: readonly Panel[],
   controllers: readonly Controller[],
-  option: Option,
+  chosen: StringChoice,
   brief: LayoutBrief,
 ): Layout[] {
-  const { panelId } = option.array
-  const { itemId } = option.controller
+  const { panelId, itemId } = chosen
   const layouts: Layout[] = []
   for (const panel of panels) {
     if (panelId !== null && panel.id !== panelId) continue
@@ -75,7 +78,7 @@ export function rankLayouts(
         controller.technology === 'mppt' &&
         controller.batteryVoltagesV.some((v) => v === brief.systemVoltageV)
       if (!open && controller.id !== itemId) continue
-      const best = bestOfPair(panel, controller, option, brief)
+      const best = bestOfPair(panel, controller, chosen, brief)
       if (best) layouts.push(best)
     }
   }
@@ -84,11 +87,11 @@ export function rankLayouts(
 
 const cheaperFirst = (a: Layout, b: Layout): number => Number(b.fits) - Number(a.fits) || a.price - b.price
 
-function bestOfPair(panel: Panel, controller: Controller, option: Option, brief: LayoutBrief): Layout | null {
+function bestOfPair(panel: Panel, controller: Controller, chosen: StringChoice, brief: LayoutBrief): Layout | null {
   const limits = limitsOf(panel, controller, brief)
   if (!limits) return null
-  const { panelsPerString, stringsPerController } = option.controller
-  const quantity = brief.fixedControllers ?? option.controller.quantity
+  const { panelsPerString, stringsPerController } = chosen
+  const quantity = brief.fixedControllers ?? chosen.quantity
   const lowest = Math.min(limits.minSeries, MOST_IN_STRING)
   const highest = Math.min(Math.max(limits.mostSeries, lowest), MOST_IN_STRING)
   let best: Layout | null = null
@@ -176,7 +179,7 @@ function limitsOf(panel: Panel, controller: Controller, brief: LayoutBrief): Lim
     })
     const limits = stringLimits.compute({
       ...limitInputs(panel, controller),
-      coldestC: brief.coldestC ?? COLDEST_ASSUMED_C,
+      coldestC: brief.coldestC ?? DEFAULTS.stringColdestC.value,
       hottestCellC: cellC,
       batteryMaxV: brief.batteryMaxV,
     })

@@ -1,25 +1,34 @@
 import type { Bank } from '../battery/bank.ts'
 import type { BatteryResult } from '../battery/link.ts'
-import { type Controller, itemName, type Panel } from '../catalogue/schema.ts'
-import type { BusNeed } from '../chain/design.ts'
-import type { Need } from '../chain/links.ts'
-import { assumed, entered, enteredOr, fromSheet, type Known, known, type Working } from '../chain/working.ts'
-import type { Option, Site } from '../job/schema.ts'
-import { DARK_SUN_HOURS, type SiteResult, sunMonths } from '../site/link.ts'
+import { type AllInOne, type Controller, itemName } from '../catalogue/schema.ts'
+import type { InverterResult } from '../inverter/link.ts'
+import { CIRCUIT_LENGTH, DEFAULTS } from '../job/defaults.ts'
+import type { Option } from '../job/schema.ts'
+import type { BusNeed } from '../loads/bus-need.ts'
+import type { LoadsResult } from '../loads/link.ts'
+import { DARK_SUN_HOURS, type SiteResult } from '../site/link.ts'
+import { sunMonths } from '../site/sky-link.ts'
 import { formatQuantity, monthName } from '../units/format.ts'
-import { CIRCUIT_LENGTH_M } from '../wiring/circuits.ts'
+import { defineLink, type Link, type LinkResult } from '../working/link.ts'
+import type { Need } from '../working/links.ts'
+import {
+  assumed,
+  assumedOf,
+  entered,
+  enteredOr,
+  fromSheet,
+  type Known,
+  known,
+  type Working,
+} from '../working/working.ts'
+import type { ArrayBrief } from './brief.ts'
 import { type FurtherArray, furtherArrays } from './further.ts'
-import { type Layout, type LayoutBrief, rankLayouts } from './layout.ts'
+import { type Layout, rankLayouts } from './layout.ts'
 import { type Losses, lossesOf } from './losses.ts'
 import { monthYield, recoveryPower, recoveryTime, worstMonth } from './methods.ts'
 import { layout as layoutMethod } from './string-methods.ts'
 
-/** Days in which the bank should be full again. Source: handbook, schools. */
-export const RECOVERY_DAYS = 7
-
-export interface ArrayResult extends Losses {
-  readonly text: string
-  readonly needs: readonly Need[]
+export interface ArrayResult extends Losses, LinkResult {
   readonly requiredPowerW: Known | null
   readonly designMonth: Known | null
   /** Months the sun alone must carry. */
@@ -27,8 +36,6 @@ export interface ArrayResult extends Losses {
   readonly layout: Layout | null
   readonly panelLocked: boolean
   readonly layouts: readonly Layout[]
-  /** Every panel of the catalogue, to judge what is kept beside. */
-  readonly shelf: readonly Panel[]
   readonly panels: Known | null
   /** Of the main array. */
   readonly arrayPowerW: Known | null
@@ -43,40 +50,85 @@ export interface ArrayResult extends Losses {
   readonly recoveryDays: Known<number | null> | null
 }
 
-export interface ArrayBrief {
-  readonly site: Site
-  readonly option: Option
-  readonly panels: readonly Panel[]
-  readonly controllers: readonly Controller[]
-  /** All controllers, those of all-in-ones too, for further arrays. */
-  readonly everyController: readonly Controller[]
-  /** Controllers that an all-in-one brings: their number is settled. */
-  readonly fixedControllers: number | null
-  readonly siteResult: SiteResult
-  readonly battery: BatteryResult
+export interface Upstream {
+  readonly site: SiteResult
+  readonly loads: LoadsResult
   readonly need: BusNeed
-  readonly inverterEfficiency: Known
-  /** Share of the loads that runs between sunrise and sunset. */
-  readonly dayFraction: Known
+  readonly inverter: InverterResult
+  readonly battery: BatteryResult
 }
 
-export function arrayLink(brief: ArrayBrief, working: Working): ArrayResult {
-  const { site, option, siteResult, battery, need } = brief
+/** The array: how large, which panels in which strings, and what they bring in each month. */
+export const arrayLink: Link<Upstream, ArrayResult> = defineLink(
+  'array',
+  ({ job: { site: place }, option, catalogue }, { site, loads, need, inverter, battery }) => ({
+    months: sunMonths(place, option).join(),
+    soiling: place.soiling,
+    monthMeanC: place.monthMeanC,
+    daySwingK: place.daySwingK,
+    arrayLeadM: option.wiring.circuits.array?.lengthM ?? place.arrayToBatteryM ?? CIRCUIT_LENGTH.array.value,
+    choice: option.array,
+    strung: option.controller,
+    acCoupledW: option.inverter.acCoupledW,
+    panels: catalogue.panels,
+    controllers: catalogue.controllers,
+    allInOnes: catalogue.allInOnes,
+    inverterId: inverter.item?.id,
+    inverterQuantity: inverter.quantity,
+    efficiency: inverter.efficiency,
+    afterDarkFraction: loads.afterDarkFraction,
+    site,
+    need,
+    battery,
+  }),
+  ({ months, controllers, allInOnes, inverterId, inverterQuantity, efficiency, afterDarkFraction, ...read }, working) =>
+    layOut(
+      {
+        ...read,
+        months: months.split(',').map(Number),
+        ...controllersOpen(read.strung.itemId, controllers, allInOnes, inverterId, inverterQuantity),
+        inverterEfficiency: efficiency ?? assumedOf(DEFAULTS.inverterEfficiency),
+        dayFraction: afterDarkFraction
+          ? known(1 - afterDarkFraction.value, 'computed', 'share of the loads by day')
+          : assumed(0.5, 'hours of the loads not known'),
+      },
+      working,
+    ),
+)
+
+/** Controllers the array may take: those on the shelf, or the one inside the all-in-one chosen, as many as there are of it. */
+function controllersOpen(
+  ownId: Option['controller']['itemId'],
+  controllers: readonly Controller[],
+  allInOnes: readonly AllInOne[],
+  inverterId: string | undefined,
+  inverterQuantity: number,
+) {
+  const within = allInOnes.some(({ id }) => id === inverterId) ? inverterId : undefined
+  const takesOwn = within !== undefined && (ownId === null || ownId === within)
+  const separate = controllers.filter(({ id }) => id === ownId || !allInOnes.some((each) => each.id === id))
+  return {
+    controllers: takesOwn ? controllers.filter(({ id }) => id === within) : separate,
+    everyController: controllers,
+    fixedControllers: takesOwn ? inverterQuantity : null,
+  }
+}
+
+function layOut(brief: ArrayBrief, working: Working): ArrayResult {
+  const { choice, strung, months, site, battery, need } = brief
   const losses = lossesOf(brief, working)
-  const months = sunMonths(site, option)
-  const further = furtherArrays(brief, losses, working)
+  const { further, needs } = furtherArrays(brief, losses, working)
   const nothing = {
     ...losses,
-    needs: [],
+    needs,
     sunMonths: months,
     further,
     needWh: need.byMonthWh.value,
     requiredPowerW: null,
     designMonth: null,
     layout: null,
-    panelLocked: option.array.panelId !== null,
+    panelLocked: choice.panelId !== null,
     layouts: [],
-    shelf: brief.panels,
     panels: null,
     arrayPowerW: null,
     controllerArrayPowerW: null,
@@ -84,19 +136,16 @@ export function arrayLink(brief: ArrayBrief, working: Working): ArrayResult {
     balanceWh: null,
     recoveryDays: null,
   }
-  const { sunHours } = siteResult
-  if (need.averageWh.value <= 0) return { ...nothing, text: 'loads needed' }
-  if (!sunHours) return { ...nothing, text: 'sun needed' }
+  const { sunHours } = site
+  if (need.averageWh.value <= 0) return { ...nothing, answer: 'loads needed' }
+  if (!sunHours) return { ...nothing, answer: 'sun needed' }
   const dark = months.find((month) => (sunHours.value[month - 1] ?? 0) < DARK_SUN_HOURS)
   if (dark !== undefined) {
     const message = `a backup in ${monthName(dark)}: no sun comes then, so no array can carry it`
-    return {
-      ...nothing,
-      needs: [{ link: 'array', place: 'backup.months', message }],
-      text: `no sun in ${monthName(dark)}`,
-    }
+    const lack: Need = { link: 'array', place: 'backup.months', message }
+    return { ...nothing, needs: [...needs, lack], answer: `no sun in ${monthName(dark)}` }
   }
-  const worst = working.apply('array', worstMonth, {
+  const worst = working.apply(worstMonth, {
     busDailyEnergyWh: lessFurther(need.byMonthWh, further),
     peakSunHours: sunHours,
     systemEfficiency: losses.efficiencyByMonth,
@@ -107,34 +156,29 @@ export function arrayLink(brief: ArrayBrief, working: Working): ArrayResult {
   })
   const requiredPowerW = withRecovery(brief, losses, sunHours, worst, further, working)
   const required = { ...nothing, requiredPowerW, designMonth: worst.designMonth }
-  if (!battery.bank) return { ...required, text: 'battery needed' }
-  const layouts = rankLayouts(brief.panels, brief.controllers, option, {
-    arrayPowerW: requiredPowerW.value,
-    ...layoutBrief(brief, battery.bank.absorptionV),
-  })
+  if (!battery.bank) return { ...required, answer: 'battery needed' }
+  const layouts = rankLayouts(
+    brief.panels,
+    brief.controllers,
+    { ...strung, panelId: choice.panelId },
+    {
+      arrayPowerW: requiredPowerW.value,
+      systemVoltageV: battery.systemVoltageV.value,
+      batteryMaxV: battery.bank.absorptionV,
+      coldestC: site.recordLowC?.value ?? null,
+      recordHighC: site.recordHighC.value,
+      arrayLeadM: brief.arrayLeadM,
+      fixedControllers: brief.fixedControllers,
+      clippingFraction: strung.clippingFraction ?? DEFAULTS.clippingFraction.value,
+    },
+  )
   const chosen = layouts[0]
-  if (!chosen) return { ...required, needs: [noLayout(option)], text: 'none fits' }
+  if (!chosen) return { ...required, needs: [...needs, noLayout(brief)], answer: 'none fits' }
   return {
     ...required,
     layouts,
     layout: chosen,
-    ...measure(brief, chosen, sunHours, losses, worst.designMonth, further, working),
-  }
-}
-
-/** What any string of this job must keep to. */
-export function layoutBrief(
-  { site, option, siteResult, battery, fixedControllers }: ArrayBrief,
-  batteryMaxV: number,
-): Omit<LayoutBrief, 'arrayPowerW'> {
-  return {
-    systemVoltageV: battery.systemVoltageV.value,
-    batteryMaxV,
-    coldestC: siteResult.recordLowC?.value ?? null,
-    recordHighC: siteResult.recordHighC.value,
-    arrayLeadM: option.wiring.circuits.array?.lengthM ?? site.arrayToBatteryM ?? CIRCUIT_LENGTH_M.array,
-    fixedControllers,
-    clippingFraction: option.controller.clippingFraction ?? 0,
+    ...figuresOf(brief, chosen, sunHours, losses, worst.designMonth, further, working),
   }
 }
 
@@ -155,7 +199,7 @@ function lessFurther(byMonthWh: Known<number[]>, further: readonly FurtherArray[
 
 /** The balance of the worst month, or where asked for also the bank refilled within so many days. */
 function withRecovery(
-  { option, battery, need }: ArrayBrief,
+  { choice, battery, need }: ArrayBrief,
   losses: Losses,
   sunHours: Known<number[]>,
   worst: { readonly arrayPowerW: Known; readonly designMonth: Known },
@@ -164,12 +208,12 @@ function withRecovery(
 ): Known {
   const at = worst.designMonth.value - 1
   const sun = sunHours.value[at] ?? 0
-  if (option.array.sizing !== 'recover' || !battery.bank || sun < DARK_SUN_HOURS) return worst.arrayPowerW
+  if (choice.sizing !== 'recover' || !battery.bank || sun < DARK_SUN_HOURS) return worst.arrayPowerW
   const needed = lessFurther(need.byMonthWh, further).value[at] ?? 0
-  const { arrayPowerW } = working.apply('array', recoveryPower, {
+  const { arrayPowerW } = working.apply(recoveryPower, {
     busDailyEnergyWh: known(needed, 'computed', `the bus in ${monthName(at + 1)}`),
     deficitWh: deficitOf(battery.bank, battery),
-    recoveryDays: enteredOr(option.array.recoveryDays, 'array', assumed(RECOVERY_DAYS, 'at most a week')),
+    recoveryDays: enteredOr(choice.recoveryDays, 'array', assumedOf(DEFAULTS.recoveryDays)),
     peakSunHours: known(sun, 'computed', monthName(at + 1)),
     systemEfficiency: known(losses.efficiencyByMonth.value[at] ?? 1, 'computed', monthName(at + 1)),
   })
@@ -182,9 +226,9 @@ function deficitOf(bank: Bank, { dayToCarryWh, autonomyDays }: BatteryResult): K
   return askedWh < bank.usableWh.value ? known(askedWh, 'computed', 'the days without sun') : bank.usableWh
 }
 
-function noLayout(option: Option): Need {
+function noLayout({ choice, strung }: ArrayBrief): Need {
   const which =
-    option.array.panelId !== null || option.controller.itemId !== null
+    choice.panelId !== null || strung.itemId !== null
       ? 'the chosen panel and controller'
       : 'any panel and controller of the catalogue'
   return {
@@ -194,8 +238,9 @@ function noLayout(option: Option): Need {
   }
 }
 
-function measure(
-  { option, need, battery }: ArrayBrief,
+/** What the chosen layout comes to, month by month, the further arrays with it. */
+function figuresOf(
+  { strung, need, battery }: ArrayBrief,
   chosen: Layout,
   sunHours: Known<number[]>,
   losses: Losses,
@@ -204,17 +249,13 @@ function measure(
   working: Working,
 ) {
   const best = (value: number) => known(value, 'computed', 'cheapest layout that fits')
-  const laid = working.apply('array', layoutMethod, {
-    panelsPerString: enteredOr(option.controller.panelsPerString, 'controller', best(chosen.panelsPerString)),
-    stringsPerController: enteredOr(
-      option.controller.stringsPerController,
-      'controller',
-      best(chosen.stringsPerController),
-    ),
-    controllers: enteredOr(option.controller.quantity, 'controller', best(chosen.controllers)),
+  const laid = working.apply(layoutMethod, {
+    panelsPerString: enteredOr(strung.panelsPerString, 'controller', best(chosen.panelsPerString)),
+    stringsPerController: enteredOr(strung.stringsPerController, 'controller', best(chosen.stringsPerController)),
+    controllers: enteredOr(strung.quantity, 'controller', best(chosen.controllers)),
     panelPowerW: fromSheet(chosen.panel.powerW, itemName(chosen.panel)),
   })
-  const main = working.apply('array', monthYield, {
+  const main = working.apply(monthYield, {
     arrayPowerW: laid.arrayPowerW,
     peakSunHours: sunHours,
     systemEfficiency: losses.efficiencyByMonth,
@@ -224,7 +265,7 @@ function measure(
   const at = designMonth.value - 1
   const recovery =
     battery.bank &&
-    working.apply('array', recoveryTime, {
+    working.apply(recoveryTime, {
       deficitWh: deficitOf(battery.bank, battery),
       yieldWh: known(yields.yieldWh.value[at] ?? 0, 'computed', `all arrays in ${monthName(at + 1)}`),
       busDailyEnergyWh: known(need.byMonthWh.value[at] ?? 0, 'computed', `the bus in ${monthName(at + 1)}`),
@@ -234,7 +275,7 @@ function measure(
     ...laid,
     ...yields,
     recoveryDays: recovery ?? null,
-    text: `${laid.panels.value} × ${formatQuantity(chosen.panel.powerW, 'W')}${count}`,
+    answer: `${laid.panels.value} × ${formatQuantity(chosen.panel.powerW, 'W')}${count}`,
   }
 }
 

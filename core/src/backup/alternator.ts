@@ -1,11 +1,18 @@
 import { type Charger, itemName } from '../catalogue/schema.ts'
-import { assumed, entered, enteredOr, fromSheet, type Known, known, type Working } from '../chain/working.ts'
+import { DEFAULTS } from '../job/defaults.ts'
 import type { Option } from '../job/schema.ts'
-import type { BackupBrief } from './link.ts'
+import {
+  assumed,
+  assumedOf,
+  entered,
+  enteredOr,
+  fromSheet,
+  type Known,
+  known,
+  type Working,
+} from '../working/working.ts'
+import type { BackupBrief } from './brief.ts'
 import { alternatorCharge } from './methods.ts'
-
-/** Output of a hot alternator at idle, as a share of its rating. Assumption of Yard Lamp. */
-const IDLE_FRACTION = 0.5
 
 export interface AlternatorResult {
   readonly charger: Charger | null
@@ -28,20 +35,20 @@ type Alternator = NonNullable<Option['backup']['alternator']>
 /** The charger a person chose, or the largest that takes no more than half of what the alternator gives at idle. */
 export function alternatorOf(brief: BackupBrief, alternator: Alternator, working: Working): AlternatorResult {
   const vehicleV = alternator.voltageV >= 20 ? 24 : 12
-  const candidates = brief.catalogue.chargers.filter(
+  const candidates = brief.chargers.filter(
     ({ source, inputV, batteryVoltageV }) =>
       source === 'alternator' && inputV === vehicleV && batteryVoltageV === brief.battery.systemVoltageV.value,
   )
   const idleA = enteredOr(
     alternator.idleA,
     'backup',
-    assumed(alternator.ratedA * IDLE_FRACTION, 'half of its rating, hot and at idle'),
+    assumed(alternator.ratedA * DEFAULTS.alternatorIdleFraction.value, DEFAULTS.alternatorIdleFraction.why),
   )
   const volts = (charger: Charger) => brief.battery.bank?.absorptionV ?? charger.batteryVoltageV
-  const otherA = enteredOr(alternator.otherA, 'backup', assumed(0, 'not entered'))
+  const otherA = enteredOr(alternator.otherA, 'backup', assumedOf(DEFAULTS.alternatorOtherA))
   const mostA = Math.max(0, Math.min(idleA.value / 2, idleA.value - otherA.value))
-  const measure = (charger: Charger) =>
-    working.apply('backup', alternatorCharge, {
+  const figures = (charger: Charger) =>
+    working.apply(alternatorCharge, {
       outputA: fromSheet(charger.outputA, itemName(charger)),
       batteryVoltageV: known(volts(charger), 'catalogue', 'absorption voltage of the bank'),
       efficiency: fromSheet(charger.efficiency, itemName(charger)),
@@ -53,7 +60,7 @@ export function alternatorOf(brief: BackupBrief, alternator: Alternator, working
   const drawn = (charger: Charger) => (charger.outputA * volts(charger)) / (charger.efficiency * alternator.voltageV)
   const locked = alternator.chargerId !== null
   const charger = locked
-    ? (brief.catalogue.chargers.find(({ id }) => id === alternator.chargerId) ?? null)
+    ? (brief.chargers.find(({ id }) => id === alternator.chargerId) ?? null)
     : ([...candidates].sort((a, b) => b.outputA - a.outputA).find((each) => drawn(each) <= mostA) ?? null)
   const nothing = known(0, 'computed', 'no charger')
   const common = {
@@ -67,5 +74,5 @@ export function alternatorOf(brief: BackupBrief, alternator: Alternator, working
     const allowedA = known(mostA, 'computed', 'half of the alternator at idle, less what the vehicle needs')
     return { ...common, currentA: nothing, drawnA: nothing, allowedA, dailyEnergyWh: nothing }
   }
-  return { ...common, currentA: fromSheet(charger.outputA, itemName(charger)), ...measure(charger) }
+  return { ...common, currentA: fromSheet(charger.outputA, itemName(charger)), ...figures(charger) }
 }

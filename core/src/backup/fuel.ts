@@ -1,7 +1,9 @@
 import { type Generator, itemName } from '../catalogue/schema.ts'
-import { entered, fromSheet, type Known, known, type Working } from '../chain/working.ts'
+import { DEFAULTS } from '../job/defaults.ts'
 import { DAYS_IN_MONTH } from '../tables/month-mean-days.ts'
-import type { BackupBrief, ChargeSource } from './link.ts'
+import { assumedOf, entered, fromSheet, type Known, known, type Working } from '../working/working.ts'
+import type { BackupBrief } from './brief.ts'
+import type { ChargeSource } from './charge-source.ts'
 import { generatorYear } from './methods.ts'
 
 /** What the generator runs and burns in an average year. */
@@ -16,30 +18,30 @@ export interface FuelYear {
 
 /** Hours and fuel of the months left to the backup, from what sun and alternator leave open; null without sun. */
 export function fuelYear(
-  { option, array, battery, job, controller }: BackupBrief,
+  { choice, array, battery, monthsInUse, controller }: BackupBrief,
   generator: Generator,
   charge: ChargeSource,
   { demandW, siteFactor }: { demandW: Known; siteFactor: Known },
   working: Working,
 ): FuelYear | null {
   if (!array.yieldWh || !controller.strings) return null
-  const left = option.backup.months.filter((month) => job.site.monthsInUse.includes(month))
+  const left = choice.months.filter((month) => monthsInUse.includes(month))
   const deficits = array.needWh.map((needWh, month) =>
     left.includes(month + 1) ? Math.max(0, needWh - (array.yieldWh?.value[month] ?? 0)) : 0,
   )
   const sheet = itemName(generator)
-  const year = working.apply('backup', generatorYear, {
+  const year = working.apply(generatorYear, {
     deficitWh: known(deficits, 'computed', 'what the sun leaves open in the months left to the backup'),
     daysInMonth: known([...DAYS_IN_MONTH], 'table', 'days of the months'),
     chargerPowerW: charge.powerW,
     chargeEfficiency: battery.item
       ? fromSheet(battery.item.roundTripEfficiency, itemName(battery.item))
-      : known(0.85, 'assumption', 'no battery chosen'),
+      : assumedOf(DEFAULTS.chargeEfficiency),
     demandW,
     generatorW: fromSheet(generator.continuousW, sheet),
     siteFactor,
     fuelPoints: fromSheet(generator.fuelPoints, sheet),
   })
-  const price = option.backup.fuelPricePerL
+  const price = choice.fuelPricePerL
   return { ...year, price: price === null ? null : entered(price, 'backup').value * year.litres.value }
 }

@@ -1,40 +1,23 @@
 import type { ArrayResult } from '../array/link.ts'
 import type { BatteryResult } from '../battery/link.ts'
-import { type Catalogue, type Charger, type Generator, type Inverter, itemName } from '../catalogue/schema.ts'
+import type { Generator } from '../catalogue/schema.ts'
 import { whyNot } from '../catalogue/why-not.ts'
-import type { Need } from '../chain/links.ts'
-import { assumed, entered, enteredOr, fromSheet, type Known, known, type Working } from '../chain/working.ts'
 import type { ControllerResult } from '../controller/link.ts'
+import { nearVoltage } from '../inverter/candidates.ts'
 import type { InverterResult } from '../inverter/link.ts'
-import type { Job, Option } from '../job/schema.ts'
-import type { Demand } from '../loads/link.ts'
-import { ASSUMED_RECORD_HIGH_C, type SiteResult } from '../site/link.ts'
+import { DEFAULTS } from '../job/defaults.ts'
+import type { Option } from '../job/schema.ts'
+import type { Demand } from '../loads/demand.ts'
+import type { SiteResult } from '../site/link.ts'
 import { formatQuantity } from '../units/format.ts'
+import { defineLink, type Link, type LinkResult } from '../working/link.ts'
+import type { Need } from '../working/links.ts'
+import { assumedOf, enteredOr, type Known, known, type Working } from '../working/working.ts'
 import { type AlternatorResult, alternatorOf } from './alternator.ts'
+import type { BackupBrief } from './brief.ts'
+import { type ChargeSource, chargeSource } from './charge-source.ts'
 import { type FuelYear, fuelYear } from './fuel.ts'
-import { chargeTime, generator as generatorMethod } from './methods.ts'
-
-/** Hours in which a generator should refill the bank. Source: handbook, schools. */
-export const REFILL_HOURS = 3
-/** Share of its rating below which the design does not set an inverter's own charger by itself. Assumption of Yard Lamp. */
-const LOWEST_SETTING = 0.2
-/** Most chargers side by side the design takes by itself. */
-const MOST_CHARGERS = 4
-
-/** What turns generator or mains into charge: chargers of their own, or the inverter's. */
-export interface ChargeSource {
-  readonly item: Charger | Inverter
-  readonly quantity: number
-  readonly builtIn: boolean
-  /** Into the battery as set, all together. */
-  readonly currentA: Known
-  /** The same as rated, A: what its cables carry. */
-  readonly ratedA: number
-  readonly powerW: Known
-  readonly efficiency: Known
-  /** Hours from empty to full. */
-  readonly hours: Known
-}
+import { generator as generatorMethod } from './methods.ts'
 
 export interface GeneratorCandidate {
   readonly item: Generator
@@ -45,9 +28,7 @@ export interface GeneratorCandidate {
   readonly short: string
 }
 
-export interface BackupResult {
-  readonly text: string
-  readonly needs: readonly Need[]
+export interface BackupResult extends LinkResult {
   readonly kind: Option['backup']['kind']
   readonly charge: ChargeSource | null
   readonly houseLoadW: Known
@@ -66,10 +47,7 @@ export interface BackupResult {
   readonly chargeA: number
 }
 
-export interface BackupBrief {
-  readonly job: Job
-  readonly option: Option
-  readonly catalogue: Catalogue
+export interface Upstream {
   readonly site: SiteResult
   readonly demand: Demand
   readonly battery: BatteryResult
@@ -78,70 +56,104 @@ export interface BackupBrief {
   readonly inverter: InverterResult
 }
 
-export function backupLink(brief: BackupBrief, working: Working): BackupResult {
-  const { option, battery, demand } = brief
-  const { backup } = option
-  const { bank } = battery
-  const depth = battery.depthOfDischarge.value
-  const nothing = {
-    needs: [],
-    kind: backup.kind,
-    charge: null,
-    houseLoadW: enteredOr(backup.houseLoadW, 'backup', demand.continuousW),
-    demandW: null,
-    siteFactor: null,
-    requiredW: null,
-    requiredVA: null,
-    generator: null,
-    generatorLocked: backup.generatorId !== null,
-    generators: [],
-    fuel: null,
-    alternator: bank && backup.alternator ? alternatorOf(brief, backup.alternator, working) : null,
-    startAt: enteredOr(
-      backup.startAt,
-      'backup',
-      known(Math.round((1 - depth) * 100) / 100, 'computed', 'depth the bank may be used to'),
-    ),
-    stopAt: enteredOr(backup.stopAt, 'backup', assumed(0.9, 'the last tenth is left to the sun')),
-    chargeA: 0,
-  }
-  const alternatorA = nothing.alternator?.currentA.value ?? 0
-  const alone = { ...nothing, chargeA: alternatorA }
-  if (backup.kind === 'none') return { ...alone, text: alternatorText(nothing.alternator) ?? 'none' }
-  if (!bank) return { ...alone, text: 'battery needed' }
-  const charge = chargeSource(brief, alternatorA, working)
-  if (!charge) {
-    const message = `a charger of ${battery.systemVoltageV.value} V for ${brief.job.site.mainsVoltageV} V mains: none in the catalogue`
-    return { ...alone, needs: [{ link: 'backup', place: 'backup.chargerId', message }], text: 'no charger fits' }
-  }
-  const chargeA = alternatorA + charge.currentA.value
-  const charged = { ...nothing, charge, chargeA }
-  const hours = formatQuantity(charge.hours.value, 'h', 1)
-  if (backup.kind === 'mains') return { ...charged, text: `mains, full in ${hours}` }
-  const required = working.apply('backup', generatorMethod, {
-    houseLoadW: nothing.houseLoadW,
+/** Generator, mains and alternator: what charges when the sun does not. */
+export const backupLink: Link<Upstream, BackupResult> = defineLink(
+  'backup',
+  ({ job: { site: place }, option, catalogue }, { site, demand, battery, array, controller, inverter }) => ({
+    choice: option.backup,
+    generators: catalogue.generators,
+    chargers: catalogue.chargers,
+    altitudeM: place.altitudeM,
+    monthsInUse: place.monthsInUse,
+    mainsVoltageV: place.mainsVoltageV,
+    mainsFrequencyHz: place.mainsFrequencyHz,
+    splitPhase: place.splitPhase,
+    recordHighC: site.recordHighC,
+    demand,
+    battery,
+    array,
+    controller,
+    inverter,
+  }),
+  (brief, working): BackupResult => {
+    const { choice, battery, demand } = brief
+    const { bank } = battery
+    const depth = battery.depthOfDischarge.value
+    const alternator = bank && choice.alternator ? alternatorOf(brief, choice.alternator, working) : null
+    const alternatorA = alternator?.currentA.value ?? 0
+    const alone = {
+      needs: [],
+      kind: choice.kind,
+      charge: null,
+      houseLoadW: enteredOr(choice.houseLoadW, 'backup', demand.continuousW),
+      demandW: null,
+      siteFactor: null,
+      requiredW: null,
+      requiredVA: null,
+      generator: null,
+      generatorLocked: choice.generatorId !== null,
+      generators: [],
+      fuel: null,
+      alternator,
+      startAt: enteredOr(
+        choice.startAt,
+        'backup',
+        known(Math.round((1 - depth) * 100) / 100, 'computed', 'depth the bank may be used to'),
+      ),
+      stopAt: enteredOr(choice.stopAt, 'backup', assumedOf(DEFAULTS.backupStopAt)),
+      chargeA: alternatorA,
+    }
+    if (choice.kind === 'none') return { ...alone, answer: alternatorText(alternator) ?? 'none' }
+    if (!bank) return { ...alone, answer: 'battery needed' }
+    const charge = chargeSource(brief, alternatorA, working)
+    if (!charge) {
+      const message = `a charger of ${battery.systemVoltageV.value} V for ${brief.mainsVoltageV} V mains: none in the catalogue`
+      return {
+        ...alone,
+        needs: [{ link: 'backup', place: 'backup.chargerId', message }],
+        answer: 'no charger fits',
+      }
+    }
+    const charged = { ...alone, charge, chargeA: alternatorA + charge.currentA.value }
+    const hours = formatQuantity(charge.hours.value, 'h', 1)
+    if (choice.kind === 'mains') return { ...charged, answer: `mains, full in ${hours}` }
+    return { ...charged, ...generatorFigures(brief, alone.houseLoadW, charge, hours, working) }
+  },
+)
+
+/** The generator that carries house and charger at once, at this height and heat, and what it burns. */
+function generatorFigures(
+  brief: BackupBrief,
+  houseLoadW: Known,
+  charge: ChargeSource,
+  hours: string,
+  working: Working,
+) {
+  const { choice } = brief
+  const required = working.apply(generatorMethod, {
+    houseLoadW,
     chargerOutputW: charge.powerW,
     chargerEfficiency: charge.efficiency,
-    altitudeM: enteredOr(brief.job.site.altitudeM, 'site', assumed(0, 'no height entered')),
-    ambientC: brief.site.recordHighC ?? assumed(ASSUMED_RECORD_HIGH_C, 'no record high entered'),
+    altitudeM: enteredOr(brief.altitudeM, 'site', assumedOf(DEFAULTS.altitudeM)),
+    ambientC: brief.recordHighC,
   })
   const generators = rankGenerators(brief, required.requiredW.value, required.requiredVA.value)
   const generator =
-    backup.generatorId === null
+    choice.generatorId === null
       ? (generators.find(({ fits }) => fits)?.item ?? null)
-      : (brief.catalogue.generators.find(({ id }) => id === backup.generatorId) ?? null)
-  const lack =
-    backup.generatorId === null
+      : (brief.generators.find(({ id }) => id === choice.generatorId) ?? null)
+  const message =
+    choice.generatorId === null
       ? `a generator of ${formatQuantity(Math.ceil(required.requiredVA.value), 'VA')}: none in the catalogue is so large at this mains voltage`
-      : `a generator: "${backup.generatorId}" is not in the catalogue`
+      : `a generator: "${choice.generatorId}" is not in the catalogue`
+  const lack: Need = { link: 'backup', place: 'backup.generatorId', message }
   return {
-    ...charged,
     ...required,
     generators,
     generator,
-    needs: generator ? [] : [{ link: 'backup', place: 'backup.generatorId', message: lack }],
+    needs: generator ? [] : [lack],
     fuel: generator ? fuelYear(brief, generator, charge, required, working) : null,
-    text: generator
+    answer: generator
       ? `${formatQuantity(generator.continuousVA / 1000, 'kVA', 1)}, full in ${hours}`
       : 'no generator fits',
   }
@@ -150,93 +162,16 @@ export function backupLink(brief: BackupBrief, working: Working): BackupResult {
 const alternatorText = (alternator: AlternatorResult | null): string | null =>
   alternator?.charger ? `alternator, ${formatQuantity(alternator.currentA.value, 'A')}` : null
 
-/** Within a tenth, as for inverters. */
-const matches = (volts: number, wanted: number): boolean => Math.abs(volts - wanted) <= 0.1 * wanted
+/** Voltage of the one leg a small set gives where the site has a split phase, V. */
+const SPLIT_LEG_V = 120
 
-/** Chargers a person chose; else the inverter's own; else the cheapest that refill in time and that the bank bears. */
-function chargeSource(brief: BackupBrief, alternatorA: number, working: Working): ChargeSource | null {
-  const { option, catalogue, battery, inverter, controller, job } = brief
-  const { bank } = battery
-  if (!bank) return null
-  const { chargerId, chargers } = option.backup
-  /** What the bank bears beside array and alternator, A. */
-  const borneA = bank.maxChargeA - controller.chargeA - alternatorA
-  if (chargerId === null && inverter.item && inverter.item.chargerA > 0) {
-    const ratedA = inverter.item.chargerA * inverter.quantity
-    const designedA =
-      borneA < ratedA && borneA >= LOWEST_SETTING * ratedA
-        ? known(borneA, 'computed', 'what the bank bears beside array and alternator')
-        : null
-    return measured(brief, inverter.item, inverter.quantity, designedA, working)
-  }
-  const suited = catalogue.chargers.filter(
-    ({ source, batteryVoltageV, inputV }) =>
-      source === 'mains' && batteryVoltageV === battery.systemVoltageV.value && matches(inputV, job.site.mainsVoltageV),
-  )
-  if (chargerId !== null) {
-    const item = catalogue.chargers.find(({ id }) => id === chargerId)
-    return item ? measured(brief, item, chargers ?? 1, null, working) : null
-  }
-  const wantedA = bank.usableWh.value / (REFILL_HOURS * bank.voltageV.value * chargeEfficiency(brief).value)
-  const offers = suited
-    .flatMap((item) =>
-      Array.from({ length: MOST_CHARGERS }, (_, n) => ({ item, n: n + 1, amps: (n + 1) * item.outputA })),
-    )
-    .filter(({ n }) => chargers === null || n === chargers)
-  const borne = offers.filter(({ amps }) => amps <= borneA)
-  const byPrice = (list: typeof offers) => [...list].sort((a, b) => a.item.price * a.n - b.item.price * b.n)
-  const best =
-    byPrice(borne.filter(({ amps }) => amps >= wantedA))[0] ??
-    [...borne].sort((a, b) => b.amps - a.amps || a.item.price * a.n - b.item.price * b.n)[0] ??
-    byPrice(offers)[0]
-  return best ? measured(brief, best.item, best.n, null, working) : null
-}
-
-const chargeEfficiency = ({ battery }: BackupBrief): Known =>
-  battery.item
-    ? fromSheet(battery.item.roundTripEfficiency, itemName(battery.item))
-    : assumed(0.85, 'no battery chosen')
-
-/** @param designedA current the design sets it to; null for its rating */
-function measured(
-  brief: BackupBrief,
-  item: Charger | Inverter,
-  quantity: number,
-  designedA: Known | null,
-  working: Working,
-): ChargeSource | null {
-  const { bank } = brief.battery
-  if (!bank) return null
-  const sheet = itemName(item)
-  const ratedA = (item.kind === 'charger' ? item.outputA : item.chargerA) * quantity
-  const setA = brief.option.backup.chargerSetA
-  const currentA =
-    setA !== null && setA < ratedA
-      ? entered(setA, 'backup')
-      : setA === null && designedA
-        ? designedA
-        : fromSheet(ratedA, sheet)
-  const { chargerPowerW, hours } = working.apply('backup', chargeTime, {
-    energyToRestoreWh: bank.usableWh,
-    chargerCurrentA: currentA,
-    batteryVoltageV: known(bank.absorptionV, 'catalogue', 'absorption voltage of the bank'),
-    chargeEfficiency: chargeEfficiency(brief),
-  })
-  return {
-    item,
-    quantity,
-    builtIn: item.kind !== 'charger',
-    currentA,
-    ratedA,
-    powerW: chargerPowerW,
-    efficiency: fromSheet(item.efficiency, sheet),
-    hours,
-  }
-}
-
-function rankGenerators({ catalogue, job }: BackupBrief, requiredW: number, requiredVA: number): GeneratorCandidate[] {
-  return catalogue.generators
-    .filter(({ mainsVoltageV }) => matches(mainsVoltageV, job.site.splitPhase ? 120 : job.site.mainsVoltageV))
+function rankGenerators(
+  { generators, splitPhase, mainsVoltageV }: BackupBrief,
+  requiredW: number,
+  requiredVA: number,
+): GeneratorCandidate[] {
+  return generators
+    .filter((item) => nearVoltage(item.mainsVoltageV, splitPhase ? SPLIT_LEG_V : mainsVoltageV))
     .map((item) => {
       const ratio = Math.min(item.continuousW / requiredW, item.continuousVA / requiredVA)
       const short = whyNot(

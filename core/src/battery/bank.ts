@@ -1,10 +1,10 @@
 import { type Battery, itemName } from '../catalogue/schema.ts'
-import { assumed, entered, fromSheet, type Known, known, type Working } from '../chain/working.ts'
-import { keptOf } from '../existing/existing.ts'
-import type { Job, Option } from '../job/schema.ts'
+import { type Block, blockOf, blocksFor } from '../catalogue/voltage-class.ts'
+import { keptOf } from '../job/existing.ts'
+import type { Existing, Option } from '../job/schema.ts'
+import { assumed, entered, fromSheet, type Known, known, type Working } from '../working/working.ts'
 import { autonomy, bank, life, shortCircuit } from './methods.ts'
 import type { VoltageChoice } from './system-voltage.ts'
-import { type Block, blockOf, blocksFor } from './voltage-class.ts'
 
 /** The bank as it will stand there. */
 export interface Bank {
@@ -40,11 +40,16 @@ export interface BankCurrents {
 }
 
 /** Capacity left with age, less what a measurement of the units already there found missing. */
-export function agedUnits(job: Job, item: Battery, { series, parallel }: Strings, agingFactor: Known): Known {
+export function agedUnits(
+  existing: readonly Existing[],
+  item: Battery,
+  { series, parallel }: Strings,
+  agingFactor: Known,
+): Known {
   const units = series.value * parallel.value
   let used = 0
   let missingAh = 0
-  for (const { quantity, measuredCapacityAh } of keptOf(job, item.id)) {
+  for (const { quantity, measuredCapacityAh } of keptOf(existing, item.id)) {
     const counted = Math.min(quantity, units - used)
     used += counted
     missingAh += counted * Math.max(0, item.capacityAh - (measuredCapacityAh ?? item.capacityAh))
@@ -67,7 +72,7 @@ interface Strings {
  * A unit that may not stand in series, or does not divide the voltage, is counted as asked: the checks say what is wrong.
  */
 export function countStrings(
-  option: Option,
+  choice: Option['battery'],
   item: Battery,
   voltage: VoltageChoice,
   requiredCapacityAh: Known,
@@ -77,22 +82,24 @@ export function countStrings(
   const sheet = itemName(item)
   const block = blockOf(item, voltage.systemVoltageV.value) ?? { cells: 1, voltageV: NEAREST_CLASS_V }
   const voltageV = blocksFor(block, voltage.systemVoltageV.value) * block.voltageV
-  const counted = working.apply('battery', bank, {
-    unitVoltageV: blockVoltage(item, block),
-    unitCapacityAh: fromSheet(item.capacityAh, sheet),
-    systemVoltageV:
-      voltageV >= block.voltageV && voltageV <= voltage.systemVoltageV.value * 1.08
-        ? known(voltageV, voltage.systemVoltageV.origin, voltage.systemVoltageV.from)
-        : fromSheet(block.voltageV, sheet),
-    requiredCapacityAh,
-    seriesAllowed: assumed(true, 'series is judged by the check battery.series-forbidden'),
-  })
+  const counted = working.about({ id: 'needed', name: 'As the capacity asks' }, () =>
+    working.apply(bank, {
+      unitVoltageV: blockVoltage(item, block),
+      unitCapacityAh: fromSheet(item.capacityAh, sheet),
+      systemVoltageV:
+        voltageV >= block.voltageV && voltageV <= voltage.systemVoltageV.value * 1.08
+          ? known(voltageV, voltage.systemVoltageV.origin, voltage.systemVoltageV.from)
+          : fromSheet(block.voltageV, sheet),
+      requiredCapacityAh,
+      seriesAllowed: assumed(true, 'series is judged by the check battery.series-forbidden'),
+    }),
+  )
   const forCurrents = Math.ceil(
     Math.max(currents.dischargeA / item.maxDischargeA, currents.chargeA / item.maxChargeA) - 1e-9,
   )
   const parallel =
-    option.battery.parallel !== null
-      ? entered(option.battery.parallel, 'battery')
+    choice.parallel !== null
+      ? entered(choice.parallel, 'battery')
       : forCurrents > counted.parallel.value
         ? known(forCurrents, 'computed', 'strings needed for the current, not the capacity')
         : counted.parallel
@@ -122,7 +129,7 @@ interface BankBrief {
 }
 
 /** What the bank of these strings gives, how long it carries and lasts, what it bears, and what it delivers into a short. */
-export function measureBank(
+export function bankFigures(
   item: Battery,
   { series, parallel, forCapacity, blocks, block }: Strings,
   { averageWh, dayToCarryWh, ...factors }: BankBrief,
@@ -133,24 +140,24 @@ export function measureBank(
   const n = series.value * parallel.value
   const unit = { unitVoltageV: blockVoltage(item, block), unitCapacityAh: fromSheet(item.capacityAh, sheet) }
   // The same method once more with the strings that will stand there, so that the bank's energy has its own working.
-  const built = working.apply('battery', bank, {
+  const built = working.apply(bank, {
     ...unit,
     systemVoltageV: known(blocks.value * block.voltageV, 'computed', 'units in series'),
     requiredCapacityAh: known(parallel.value * item.capacityAh, 'computed', 'strings in parallel'),
     seriesAllowed: assumed(true, 'series is judged by the check battery.series-forbidden'),
   })
-  const delivered = working.apply('battery', autonomy, {
+  const delivered = working.apply(autonomy, {
     bankEnergyWh: built.bankEnergyWh,
     busDailyEnergyWh: dayToCarryWh,
     ...factors,
   })
-  const lifeCurve = working.apply('battery', life, {
+  const lifeCurve = working.apply(life, {
     busDailyEnergyWh: averageWh,
     bankEnergyWh: built.bankEnergyWh,
     cycleLife: fromSheet(item.cycleLife, sheet),
     calendarYears: fromSheet(item.calendarYears, sheet),
   })
-  const short = working.apply('battery', shortCircuit, {
+  const short = working.apply(shortCircuit, {
     unitVoltageV: fromSheet(item.unitVoltageV, sheet),
     unitResistanceMilliohm: fromSheet(item.resistanceMilliohm, sheet),
     series,

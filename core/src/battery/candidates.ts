@@ -1,29 +1,84 @@
 import type { Battery } from '../catalogue/schema.ts'
+import { type Block, blockOf, voltageClassV } from '../catalogue/voltage-class.ts'
 import { whyNot } from '../catalogue/why-not.ts'
 import type { Option } from '../job/schema.ts'
 import { InputError } from '../method/input-error.ts'
+import type { Writer } from '../units/writer.ts'
 import type { BankCurrents } from './bank.ts'
 import { autonomy, bank, leadAcidTemperatureFactor, life, requiredCapacity, sheetTemperatureFactor } from './methods.ts'
-import { blockOf, voltageClassV } from './voltage-class.ts'
 
-/** A bank of one kind of unit, as it would have to be for this job. */
-export interface BatteryCandidate {
+/** A bank of one kind of unit, as it would have to be for this job. What it is not ranked by is worked out where it is asked for. */
+export class BatteryCandidate {
   readonly item: Battery
   readonly series: number
   readonly parallel: number
-  readonly energyWh: number
-  readonly usableWh: number
-  readonly carriesDays: number
   /** Nominal energy over what is needed; 1 is just enough. */
   readonly ratio: number
-  readonly price: number
-  readonly weightKg: number
-  readonly years: number
-  readonly fits: boolean
   /** All that keeps it from fitting; empty where it does. */
   readonly short: string
   /** Bare cells: they need a management system of their own, and are never chosen unasked. */
   readonly bareCells: boolean
+  private readonly brief: BankBrief
+  private readonly suited: Suited
+
+  constructor(
+    suited: Suited,
+    brief: BankBrief,
+    sized: { readonly series: number; readonly parallel: number; readonly nominalEnergyWh: number },
+  ) {
+    const { item, block } = suited
+    this.item = item
+    this.suited = suited
+    this.brief = brief
+    this.series = sized.series
+    this.parallel = sized.parallel
+    this.bareCells = block.cells > 1
+    this.ratio = this.energyWh / sized.nominalEnergyWh
+    this.short = whyNot(sized.parallel > item.maxParallel && `more than ${item.maxParallel} strings`, suited.short)
+  }
+
+  get energyWh(): number {
+    return this.series * this.parallel * this.item.unitVoltageV * this.item.capacityAh
+  }
+
+  get fits(): boolean {
+    return this.short === ''
+  }
+
+  get price(): number {
+    return this.series * this.parallel * this.item.price
+  }
+
+  get weightKg(): number {
+    return this.series * this.parallel * this.item.weightKg
+  }
+
+  get usableWh(): number {
+    return this.delivered().usableEnergyWh
+  }
+
+  get carriesDays(): number {
+    return this.delivered().autonomyDays
+  }
+
+  get years(): number {
+    return life.compute({
+      busDailyEnergyWh: this.brief.averageWh,
+      bankEnergyWh: this.energyWh,
+      cycleLife: [...this.item.cycleLife],
+      calendarYears: this.item.calendarYears,
+    }).years
+  }
+
+  private delivered() {
+    const { brief, suited } = this
+    return autonomy.compute({
+      ...suited.factors,
+      agingFactor: brief.agingFactor,
+      busDailyEnergyWh: brief.busDailyEnergyWh,
+      bankEnergyWh: this.energyWh,
+    })
+  }
 }
 
 export interface BankBrief {
@@ -37,6 +92,7 @@ export interface BankBrief {
   readonly coldestC: number
   readonly hottestC: number
   readonly currents: BankCurrents
+  readonly write: Writer
   /** What the school of sizing puts in place of the factors. */
   sizedWith(temperatureFactor: number): SizedWith
 }
@@ -49,41 +105,82 @@ export interface SizedWith {
 }
 
 /** Every unit that can make a bank of the system voltage: fitting ones first, cheapest first. */
-export function rankBatteries(items: readonly Battery[], option: Option, brief: BankBrief): BatteryCandidate[] {
-  return items
-    .map((item) => candidate(item, option, brief))
-    .filter((each) => each !== null)
+export function rankBatteries(
+  items: readonly Battery[],
+  choice: Option['battery'],
+  brief: BankBrief,
+): BatteryCandidate[] {
+  return suitedUnits(items, choice, brief)
+    .flatMap((unit) => candidate(unit, brief) ?? [])
     .sort((a, b) => Number(b.fits) - Number(a.fits) || a.price - b.price)
 }
 
-function candidate(item: Battery, option: Option, brief: BankBrief): BatteryCandidate | null {
-  // Most of the catalogue is of another voltage: passed over without asking the method to refuse it.
+/** A unit that can make a bank of the system voltage in this room, whatever the day asks. */
+interface Suited {
+  readonly item: Battery
+  readonly block: Block
+  readonly factors: { readonly depthOfDischarge: number; readonly temperatureFactor: number }
+  /** Nominal voltage of the bank, V. */
+  readonly bankVoltageV: number
+  /** What of the room keeps it from fitting. */
+  readonly short: string
+}
+
+/** Rooms and voltages kept of a shelf: those of the options and trials between two edits. */
+const MOST_KEPT = 24
+const suitedKept = new WeakMap<readonly Battery[], Map<string, readonly Suited[]>>()
+
+/** Units of a shelf that suit voltage and room; kept, because no edit of a load changes them. */
+function suitedUnits(items: readonly Battery[], choice: Option['battery'], brief: BankBrief): readonly Suited[] {
+  const ofShelf = suitedKept.get(items) ?? new Map<string, readonly Suited[]>()
+  suitedKept.set(items, ofShelf)
+  const { systemVoltageV, coldestC, hottestC, write } = brief
+  const key = [systemVoltageV, coldestC, hottestC, write.system, choice.depthOfDischarge, choice.coldProtected].join()
+  const before = ofShelf.get(key)
+  if (before) return before
+  const found = items.flatMap((item) => suited(item, choice, brief) ?? [])
+  if (ofShelf.size >= MOST_KEPT) ofShelf.clear()
+  ofShelf.set(key, found)
+  return found
+}
+
+function suited(item: Battery, choice: Option['battery'], brief: BankBrief): Suited | null {
   const block = blockOf(item, brief.systemVoltageV)
   const blockClassV = block && voltageClassV(block.voltageV)
   if (!block || !blockClassV || brief.systemVoltageV % blockClassV !== 0) return null
   if (!item.seriesAllowed && (blockClassV !== brief.systemVoltageV || block.cells > 1)) return null
   try {
-    const temperatureFactor = item.capacityPoints
-      ? sheetTemperatureFactor.compute({ cellC: brief.coldestC, capacityPoints: item.capacityPoints }).temperatureFactor
-      : leadAcidTemperatureFactor.compute({ electrolyteC: brief.coldestC }).temperatureFactor
-    const depthOfDischarge = option.battery.depthOfDischarge ?? item.planningDepth
-    const factors = {
-      depthOfDischarge,
-      temperatureFactor,
-      agingFactor: brief.agingFactor,
-      busDailyEnergyWh: brief.busDailyEnergyWh,
-    }
+    const { temperatureFactor } = item.capacityPoints
+      ? sheetTemperatureFactor.compute({ cellC: brief.coldestC, capacityPoints: item.capacityPoints })
+      : leadAcidTemperatureFactor.compute({ electrolyteC: brief.coldestC })
     const blocks = Math.max(1, Math.round(brief.systemVoltageV / block.voltageV))
-    const bankVoltageV = blocks * block.voltageV
+    return {
+      item,
+      block,
+      factors: { depthOfDischarge: choice.depthOfDischarge ?? item.planningDepth, temperatureFactor },
+      bankVoltageV: blocks * block.voltageV,
+      short: whyNot(...weatherShort(item, choice, brief)),
+    }
+  } catch (error) {
+    // Its sheet and the standard end above this cold.
+    if (error instanceof InputError) return null
+    throw error
+  }
+}
+
+function candidate(unit: Suited, brief: BankBrief): BatteryCandidate | null {
+  const { item, block, factors } = unit
+  try {
     const { nominalCapacityAh, nominalEnergyWh } = requiredCapacity.compute({
-      ...factors,
-      ...brief.sizedWith(temperatureFactor),
+      depthOfDischarge: factors.depthOfDischarge,
+      ...brief.sizedWith(factors.temperatureFactor),
       autonomyDays: brief.autonomyDays,
-      systemVoltageV: bankVoltageV,
+      systemVoltageV: unit.bankVoltageV,
     })
-    const unit = { unitVoltageV: block.voltageV, unitCapacityAh: item.capacityAh, seriesAllowed: item.seriesAllowed }
     const counted = bank.compute({
-      ...unit,
+      unitVoltageV: block.voltageV,
+      unitCapacityAh: item.capacityAh,
+      seriesAllowed: item.seriesAllowed,
       systemVoltageV: brief.systemVoltageV,
       requiredCapacityAh: nominalCapacityAh,
     })
@@ -91,36 +188,9 @@ function candidate(item: Battery, option: Option, brief: BankBrief): BatteryCand
       Math.max(brief.currents.dischargeA / item.maxDischargeA, brief.currents.chargeA / item.maxChargeA) - 1e-9,
     )
     const parallel = Math.max(counted.parallel, forCurrents)
-    const series = counted.series * block.cells
-    const energyWh = series * parallel * item.unitVoltageV * item.capacityAh
-    const delivered = autonomy.compute({ ...factors, bankEnergyWh: energyWh })
-    const years = life.compute({
-      busDailyEnergyWh: brief.averageWh,
-      bankEnergyWh: energyWh,
-      cycleLife: [...item.cycleLife],
-      calendarYears: item.calendarYears,
-    }).years
-    const short = whyNot(
-      parallel > item.maxParallel && `more than ${item.maxParallel} strings`,
-      ...weatherShort(item, option, brief),
-    )
-    return {
-      item,
-      series,
-      parallel,
-      energyWh,
-      usableWh: delivered.usableEnergyWh,
-      carriesDays: delivered.autonomyDays,
-      ratio: energyWh / nominalEnergyWh,
-      price: series * parallel * item.price,
-      weightKg: series * parallel * item.weightKg,
-      years,
-      fits: short === '',
-      short,
-      bareCells: block.cells > 1,
-    }
+    return new BatteryCandidate(unit, brief, { series: counted.series * block.cells, parallel, nominalEnergyWh })
   } catch (error) {
-    // Refused by a method: the unit cannot make this voltage, or its sheet ends above this cold.
+    // Refused by a method: the unit cannot make this voltage.
     if (error instanceof InputError) return null
     throw error
   }
@@ -129,10 +199,12 @@ function candidate(item: Battery, option: Option, brief: BankBrief): BatteryCand
 /** Begins the reason of a unit that the battery room is too cold for. */
 export const NO_COLD_CHARGE = 'no charging below'
 
-function weatherShort(item: Battery, option: Option, brief: BankBrief): (string | false)[] {
+function weatherShort(item: Battery, choice: Option['battery'], { write, ...brief }: BankBrief): (string | false)[] {
   const limitC = Math.min(item.chargeMaxC, item.dischargeMaxC)
   return [
-    brief.coldestC < item.chargeMinC && !option.battery.coldProtected && `${NO_COLD_CHARGE} ${item.chargeMinC} °C`,
-    brief.hottestC > limitC && `no use above ${limitC} °C`,
+    brief.coldestC < item.chargeMinC &&
+      !choice.coldProtected &&
+      `${NO_COLD_CHARGE} ${write.quantity(item.chargeMinC, '°C')}`,
+    brief.hottestC > limitC && `no use above ${write.quantity(limitC, '°C')}`,
   ]
 }

@@ -1,9 +1,9 @@
 import { z } from 'zod'
+import { voltageClassV } from '../catalogue/voltage-class.ts'
 import { InputError, outOfDomain } from '../method/input-error.ts'
 import { defineMethod } from '../method/method.ts'
 import { AIR_RANGE_C, choice, count, quantity, share } from '../method/quantity.ts'
 import { LEAD_ACID_COLD_FACTOR } from '../tables/lead-acid-cold-factor.ts'
-import { voltageClassV } from './voltage-class.ts'
 
 const busDaily = quantity('E', 'energy a day at the battery bus', 'Wh', { min: 0 })
 const bankEnergy = quantity('E_bank', 'nominal energy of the bank', 'Wh', { above: 0 })

@@ -1,4 +1,4 @@
-import { CONDUCTORS, isAwg } from '../wiring/conductor.ts'
+import { CONDUCTORS, isAwg } from '../tables/conductor.ts'
 import type { Cable, Device } from './schema.ts'
 
 /** Copper weighs 8.96 g/cm³; insulation adds about a third. */

@@ -1,6 +1,6 @@
 import { InputError, showValue } from '../method/input-error.ts'
 import { fromIssue } from '../method/method.ts'
-import { CONDUCTOR_SIZES, conductorOf } from '../wiring/conductor.ts'
+import { CONDUCTOR_SIZES, conductorOf } from '../tables/conductor.ts'
 import { type CatalogueItem, ITEM_KINDS, type ItemKind } from './schema.ts'
 import { fieldsOf, ITEM_SCHEMAS, type SheetField } from './sheet-fields.ts'
 

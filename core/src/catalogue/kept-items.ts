@@ -1,6 +1,5 @@
-import type { Design } from '../chain/design.ts'
-import type { Job } from '../job/schema.ts'
 import { type Catalogue, type CatalogueItem, catalogueOf } from './schema.ts'
+import { fieldsOf } from './sheet-fields.ts'
 
 const merged = new WeakMap<Catalogue, WeakMap<readonly CatalogueItem[], Catalogue>>()
 
@@ -41,54 +40,29 @@ export function itemsOf(catalogue: Catalogue): CatalogueItem[] {
   ]
 }
 
-/** Kept sheets that the catalogue now gives otherwise, or no longer has. */
+/** A kept sheet that the catalogue now gives otherwise. */
 export interface ChangedItem {
   readonly kept: CatalogueItem
-  /** As the catalogue has it now; null where it is gone. */
-  readonly now: CatalogueItem | null
-  /** Fields that differ. */
-  readonly fields: readonly string[]
+  readonly now: CatalogueItem
+  /** What differs, in the words of the sheet. */
+  readonly labels: readonly string[]
 }
 
 export function changedItems(shelf: Catalogue, kept: readonly CatalogueItem[]): ChangedItem[] {
-  const now = new Map(itemsOf(shelf).map((item) => [item.id, item]))
+  const offered = new Map(itemsOf(shelf).map((item) => [item.id, item]))
   return kept.flatMap((item): ChangedItem[] => {
-    const present = now.get(item.id)
-    if (!present) return [{ kept: item, now: null, fields: [] }]
-    const fields = Object.keys({ ...item, ...present }).filter(
-      (field) => JSON.stringify(Object(item)[field]) !== JSON.stringify(Object(present)[field]),
-    )
-    return fields.length === 0 ? [] : [{ kept: item, now: present, fields }]
+    const now = offered.get(item.id)
+    if (!now) return []
+    if (now.kind !== item.kind) return [{ kept: item, now, labels: ['another kind'] }]
+    const labels = fieldsOf(item.kind)
+      .filter(({ name }) => JSON.stringify(Object(item)[name]) !== JSON.stringify(Object(now)[name]))
+      .map(({ label }) => label)
+    return labels.length === 0 ? [] : [{ kept: item, now, labels }]
   })
 }
 
-/**
- * Sheets a job should keep: of everything its design uses or finds on site, as it already keeps them, else as the
- * catalogue has them. The same list where nothing changes.
- */
-export function itemsToKeep(
-  job: Job,
-  shelf: Catalogue,
-  { battery, array, controller, inverter, backup, wiring }: Design,
-) {
-  const ids = new Set(
-    [
-      battery.item,
-      array.layout?.panel,
-      ...array.further.map(({ strings }) => strings?.panel),
-      controller.item,
-      ...controller.further.map((each) => each.controller),
-      inverter.item,
-      backup.generator,
-      backup.charge?.item,
-      backup.alternator?.charger,
-      ...wiring.circuits.map(({ device }) => device?.item),
-    ].flatMap((item) => (item ? [item.id] : [])),
-  )
-  for (const { itemId } of job.existing) ids.add(itemId)
-  const kept = new Map(job.items.map((item) => [item.id, item]))
-  const offered = new Map(itemsOf(shelf).map((item) => [item.id, item]))
-  const items = [...ids].flatMap((id) => kept.get(id) ?? offered.get(id) ?? [])
-  const same = items.length === job.items.length && items.every((item) => kept.get(item.id) === item)
-  return same ? job.items : items
+/** Kept sheets the catalogue does not offer: of another catalogue, brought in with the job, or taken off the shelf. */
+export function sheetsOfItsOwn(shelf: Catalogue, kept: readonly CatalogueItem[]): CatalogueItem[] {
+  const offered = new Set(itemsOf(shelf).map(({ id }) => id))
+  return kept.filter(({ id }) => !offered.has(id))
 }

@@ -1,5 +1,5 @@
 import type { PriceList } from './price-list.ts'
-import type { CatalogueItem } from './schema.ts'
+import type { Catalogue, CatalogueItem } from './schema.ts'
 
 /** A data sheet as it is kept. */
 export interface StoredItem {
@@ -15,4 +15,10 @@ export interface StoredPriceList {
   readonly revision: number
   readonly active: boolean
   readonly list: PriceList
+}
+
+/** What jobs are designed with, and its mark: the same mark, the same catalogue. */
+export interface CatalogueInForce {
+  readonly catalogue: Catalogue
+  readonly mark: string
 }

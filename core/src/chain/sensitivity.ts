@@ -1,11 +1,12 @@
 import { InputError } from '../method/input-error.ts'
 import { runMethod } from '../method/method.ts'
-import { methodOf } from '../method/registry.ts'
-import { isKnown, type Known, type Origin, type Step } from './working.ts'
+import { type Address, isKnown, type Known, type Origin, type Step } from '../working/working.ts'
+import { stepAt } from './design.ts'
+import { methodOf } from './methods.ts'
 
 /** How a computed figure answers to one of the figures it rests on. */
 export interface Influence {
-  /** Label of the input in the method that takes it. */
+  /** Path of the input in the method that takes it. */
   readonly input: string
   readonly methodId: string
   readonly from: string
@@ -21,26 +22,36 @@ const UNSETTLED: readonly Origin[] = ['assumption', 'guess', 'typical']
 const MOST_LEAVES = 400
 
 interface Leaf {
-  readonly step: number
+  readonly step: Step
   readonly path: readonly string[]
   readonly figure: Known<number>
+}
+
+/** A figure of a step, and all the steps it rests on in the order they were worked. */
+interface Asked {
+  readonly behind: readonly Step[]
+  readonly step: Step
+  readonly key: string
 }
 
 /**
  * Which assumption moves a figure most: each unsettled number it rests on, through all steps before it, is made a tenth
  * larger and the steps are run again.
+ * @param address of the step that gave the figure
+ * @param key of its output
  * @returns influences, strongest first; steps the method refuses are left out
  */
-export function influencesOn(steps: readonly Step[], stepIndex: number, key: string): Influence[] {
-  const needed = stepsBehind(steps, stepIndex)
-  const before = numberAt(steps[stepIndex]?.outputs[key]?.value)
-  if (before === null) return []
-  const leaves = [...needed].flatMap((index) => leavesOf(steps, index)).slice(0, MOST_LEAVES)
+export function influencesOn(steps: readonly Step[], address: Address, key: string): Influence[] {
+  const step = stepAt(steps, address)
+  const before = numberAt(step?.outputs[key]?.value)
+  if (!step || before === null) return []
+  const asked = { behind: stepsBehind(steps, step), step, key }
+  const leaves = asked.behind.flatMap(leavesOf).slice(0, MOST_LEAVES)
   return leaves
     .flatMap((leaf) => {
-      const after = replay(steps, needed, leaf, 1.1, stepIndex, key)
-      const change = after !== null ? after - before : negated(replay(steps, needed, leaf, 0.9, stepIndex, key), before)
-      return change === null ? [] : [influence(steps, leaf, change)]
+      const after = replay(asked, leaf, 1.1)
+      const change = after !== null ? after - before : negated(replay(asked, leaf, 0.9), before)
+      return change === null ? [] : [influence(leaf, change)]
     })
     .filter((each) => each.change !== 0)
     .sort((a, b) => Math.abs(b.change) - Math.abs(a.change))
@@ -48,21 +59,24 @@ export function influencesOn(steps: readonly Step[], stepIndex: number, key: str
 
 const negated = (after: number | null, before: number): number | null => (after === null ? null : before - after)
 
-function influence(steps: readonly Step[], leaf: Leaf, change: number): Influence {
-  const { from, origin, value } = leaf.figure
-  return { input: leaf.path.join('.'), methodId: steps[leaf.step]?.methodId ?? '', from, origin, value, change }
+function influence({ step, path, figure }: Leaf, change: number): Influence {
+  const { from, origin, value } = figure
+  return { input: path.join('.'), methodId: step.methodId, from, origin, value, change }
 }
 
-/** Indices of a step and all steps its inputs came from, in order. */
-function stepsBehind(steps: readonly Step[], stepIndex: number): Set<number> {
-  const found = new Set<number>()
-  const visit = (index: number): void => {
-    if (found.has(index)) return
-    for (const [, figure] of figuresIn(steps[index]?.inputs ?? {})) if (figure.step !== undefined) visit(figure.step)
-    found.add(index)
+/** A step and all steps its inputs came from, each after those it rests on. */
+function stepsBehind(steps: readonly Step[], step: Step): Step[] {
+  const found = new Set<Step>()
+  const visit = (each: Step): void => {
+    if (found.has(each)) return
+    for (const [, figure] of figuresIn(each.inputs)) {
+      const before = figure.step === undefined ? undefined : stepAt(steps, figure.step)
+      if (before) visit(before)
+    }
+    found.add(each)
   }
-  visit(stepIndex)
-  return new Set([...found].sort((a, b) => a - b))
+  visit(step)
+  return [...found]
 }
 
 function figuresIn(value: unknown, path: readonly string[] = []): [path: readonly string[], figure: Known<unknown>][] {
@@ -71,46 +85,39 @@ function figuresIn(value: unknown, path: readonly string[] = []): [path: readonl
   return Object.entries(value).flatMap(([key, inner]) => figuresIn(inner, [...path, key]))
 }
 
-function leavesOf(steps: readonly Step[], index: number): Leaf[] {
-  return figuresIn(steps[index]?.inputs ?? {}).flatMap(([path, figure]) =>
+function leavesOf(step: Step): Leaf[] {
+  return figuresIn(step.inputs).flatMap(([path, figure]) =>
     typeof figure.value === 'number' && UNSETTLED.includes(figure.origin)
-      ? [{ step: index, path, figure: figure as Known<number> }]
+      ? [{ step, path, figure: figure as Known<number> }]
       : [],
   )
 }
 
+type Outputs = Readonly<Record<string, unknown>>
+
 /** The figure with one leaf scaled; null where a method refuses it. */
-function replay(
-  steps: readonly Step[],
-  needed: Set<number>,
-  leaf: Leaf,
-  scale: number,
-  stepIndex: number,
-  key: string,
-): number | null {
-  const changed = new Map<number, Record<string, unknown>>()
+function replay({ behind, step: asked, key }: Asked, leaf: Leaf, scale: number): number | null {
+  const changed = new Map<Address, Outputs>()
   try {
-    for (const index of needed) {
-      const step = steps[index]
-      if (!step || index < leaf.step) continue
+    for (const step of behind) {
+      const own = step === leaf.step
       const touched =
-        index === leaf.step ||
-        figuresIn(step.inputs).some(([, figure]) => figure.step !== undefined && changed.has(figure.step))
+        own || figuresIn(step.inputs).some(([, figure]) => figure.step !== undefined && changed.has(figure.step))
       if (!touched) continue
-      const inputs = substitute(step.inputs, [], changed, index === leaf.step ? leaf : null, scale)
-      changed.set(index, runMethod(methodOf(step.methodId), inputs) as Record<string, unknown>)
+      const inputs = substitute(step.inputs, [], changed, own ? leaf : null, scale)
+      changed.set(step.address, runMethod(methodOf(step.methodId), inputs) as Outputs)
     }
   } catch (error) {
     if (error instanceof InputError) return null
     throw error
   }
-  return numberAt(changed.get(stepIndex)?.[key] ?? steps[stepIndex]?.outputs[key]?.value)
+  return numberAt(changed.get(asked.address)?.[key] ?? asked.outputs[key]?.value)
 }
 
 function substitute(
   value: unknown,
   path: readonly string[],
-  changed: Map<number, Record<string, unknown>>,
+  changed: ReadonlyMap<Address, Outputs>,
   leaf: Leaf | null,
   scale: number,
 ): unknown {

@@ -1,5 +1,5 @@
+import { LET_GO } from '../edit/offers.ts'
 import { formatQuantity } from '../units/format.ts'
-import { LET_GO } from './change.ts'
 import { defineCheck } from './check.ts'
 
 /** How near array and inverter must lie to look alike, and how far the array from the need. Assumptions of Yard Lamp. */

@@ -1,5 +1,6 @@
 import { TOO_FEW_PANELS } from '../array/layout.ts'
-import { RECOVERY_DAYS } from '../array/link.ts'
+import { setOption } from '../edit/offers.ts'
+import { DEFAULTS } from '../job/defaults.ts'
 import { formatNumber, monthName } from '../units/format.ts'
 import { defineCheck } from './check.ts'
 
@@ -13,7 +14,7 @@ export const arrayRecoverySlow = defineCheck({
   fires: 'the bank, once empty, needs over 7 average days of the design month to fill',
   find(_job, { option, array: { recoveryDays, designMonth, layout } }) {
     if (!recoveryDays || !layout || !designMonth) return []
-    const limit = option.array.recoveryDays ?? RECOVERY_DAYS
+    const limit = option.array.recoveryDays ?? DEFAULTS.recoveryDays.value
     const days = recoveryDays.value
     if (days !== null && days <= limit * (1 + 1e-6)) return []
     // Where the array falls short altogether, array.short-in-month says it.
@@ -28,11 +29,10 @@ export const arrayRecoverySlow = defineCheck({
         remedy: 'An array sized to refill the bank, a generator in that month, or a smaller bank.',
         place: 'array.sizing',
         changes: [
-          {
-            label: `Size the array to refill in ${formatNumber(limit)} days`,
+          setOption(`Size the array to refill in ${formatNumber(limit)} days`, {
             part: 'array',
             patch: { sizing: 'recover', singleFactor: option.array.singleFactor },
-          },
+          }),
         ],
       },
     ]

@@ -1,7 +1,7 @@
-import { type ShortMonth, shortMonths } from '../array/short-months.ts'
+import { type ShortMonth, shortMonths } from '../after/short-months.ts'
 import type { Design } from '../chain/design.ts'
+import { LET_GO, setOption } from '../edit/offers.ts'
 import { formatQuantity, monthName } from '../units/format.ts'
-import { LET_GO } from './change.ts'
 import { defineCheck, type Found } from './check.ts'
 
 export const arrayShortInMonth = defineCheck({
@@ -32,8 +32,11 @@ export const arrayShortInMonth = defineCheck({
         remedy: 'Leave these months to the array, drive longer, or add a generator.',
         place: 'backup.months',
         changes: [
-          { label: 'Leave these months to the array', part: 'backup', patch: { months: monthsBut(design, driven) } },
-          { label: 'A generator as well', part: 'backup', patch: { kind: 'generator' } },
+          setOption('Leave these months to the array', {
+            part: 'backup',
+            patch: { months: monthsBut(design, driven) },
+          }),
+          setOption('A generator as well', { part: 'backup', patch: { kind: 'generator' } }),
         ],
       })
     }

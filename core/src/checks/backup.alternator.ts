@@ -1,4 +1,5 @@
 import { itemName } from '../catalogue/schema.ts'
+import { setOption } from '../edit/offers.ts'
 import { formatQuantity } from '../units/format.ts'
 import { defineCheck } from './check.ts'
 
@@ -17,11 +18,10 @@ export const backupAlternator = defineCheck({
         remedy: 'A smaller charger, one that throttles by temperature, or a larger alternator.',
         place: 'backup.alternator.chargerId',
         changes: [
-          {
-            label: 'Let the design choose the charger',
+          setOption('Let the design choose the charger', {
             part: 'backup',
             patch: { alternator: { ...option.backup.alternator, chargerId: null } },
-          },
+          }),
         ],
       },
     ]

@@ -1,4 +1,5 @@
-import { bondFault } from '../backup/bond.ts'
+import { bondFault } from '../after/bond.ts'
+import { setOption } from '../edit/offers.ts'
 import { defineCheck } from './check.ts'
 
 export const backupBond = defineCheck({
@@ -16,7 +17,9 @@ export const backupBond = defineCheck({
         remedy:
           'Exactly one bond between neutral and earth at any moment; a licensed electrician confirms how it is made.',
         place: 'backup.bond',
-        changes: fault.suits ? [{ label: fault.suits.label, part: 'backup', patch: { bond: fault.suits.bond } }] : [],
+        changes: fault.suits
+          ? [setOption(fault.suits.label, { part: 'backup', patch: { bond: fault.suits.bond } })]
+          : [],
       },
     ]
   },

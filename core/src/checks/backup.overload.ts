@@ -1,6 +1,6 @@
 import { itemName } from '../catalogue/schema.ts'
+import { chargerSet, setOption } from '../edit/offers.ts'
 import { formatQuantity } from '../units/format.ts'
-import { chargerSet } from './change.ts'
 import { defineCheck } from './check.ts'
 
 export const backupOverload = defineCheck({
@@ -11,8 +11,12 @@ export const backupOverload = defineCheck({
   find(_job, { backup: { generator, requiredW, requiredVA, siteFactor, charge, demandW, houseLoadW } }) {
     if (!generator || !requiredW || !requiredVA || !siteFactor) return []
     const compared = [
-      { needed: requiredW.value, gives: generator.continuousW, unit: 'W' },
-      { needed: requiredVA.value, gives: generator.continuousVA, unit: 'VA' },
+      { needed: requiredW.value, gives: generator.continuousW, text: (watts: number) => formatQuantity(watts, 'W') },
+      {
+        needed: requiredVA.value,
+        gives: generator.continuousVA,
+        text: (voltAmperes: number) => formatQuantity(voltAmperes, 'VA'),
+      },
     ]
     const worst = compared.find(({ needed, gives }) => gives < needed * (1 - 1e-9))
     if (!worst) return []
@@ -24,11 +28,11 @@ export const backupOverload = defineCheck({
         : 0
     return [
       {
-        message: `House and charger together, with margin, height and heat, ask for ${formatQuantity(Math.round(worst.needed), worst.unit)}; ${itemName(generator)} gives ${formatQuantity(worst.gives, worst.unit)}. It trips when the charger starts.`,
+        message: `House and charger together, with margin, height and heat, ask for ${worst.text(Math.round(worst.needed))}; ${itemName(generator)} gives ${worst.text(worst.gives)}. It trips when the charger starts.`,
         remedy: 'A larger generator, a charger set lower, or less running while it charges.',
         place: 'backup.generatorId',
         changes: [
-          { label: 'Let the design choose the generator', part: 'backup', patch: { generatorId: null } },
+          setOption('Let the design choose the generator', { part: 'backup', patch: { generatorId: null } }),
           ...(setA >= 1 ? [chargerSet(setA)] : []),
         ],
       },

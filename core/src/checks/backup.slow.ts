@@ -1,4 +1,5 @@
-import { REFILL_HOURS } from '../backup/link.ts'
+import { REFILL_HOURS } from '../backup/charge-source.ts'
+import { setOption } from '../edit/offers.ts'
 import { formatQuantity } from '../units/format.ts'
 import { defineCheck } from './check.ts'
 
@@ -23,7 +24,7 @@ export const backupSlow = defineCheck({
         message: `The generator takes ${formatQuantity(charge.hours.value, 'h', 1)} to fill the empty bank${attended ? ', and somebody must wait for it' : ''}; ${REFILL_HOURS} h is the aim.`,
         remedy: 'A stronger charger where the bank bears it, or a generator that starts by itself.',
         place: 'backup.chargerId',
-        changes: [{ label: `${chargers} chargers`, part: 'backup', patch: { chargers } }],
+        changes: [setOption(`${chargers} chargers`, { part: 'backup', patch: { chargers } })],
       },
     ]
   },

@@ -1,3 +1,4 @@
+import { setOption } from '../edit/offers.ts'
 import { formatQuantity } from '../units/format.ts'
 import { defineCheck } from './check.ts'
 
@@ -17,8 +18,8 @@ export const batteryAutonomyShort = defineCheck({
         remedy: 'Size with every factor, or with more strings.',
         place: 'battery.autonomyDays',
         changes: [
-          { label: 'Size with every factor', part: 'battery', patch: { sizing: 'full', parallel: null } },
-          { label: `${strings} strings`, part: 'battery', patch: { parallel: strings } },
+          setOption('Size with every factor', { part: 'battery', patch: { sizing: 'full', parallel: null } }),
+          setOption(`${strings} strings`, { part: 'battery', patch: { parallel: strings } }),
         ],
       },
     ]

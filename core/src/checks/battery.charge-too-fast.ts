@@ -1,5 +1,5 @@
+import { chargerSet, LET_GO, setOption } from '../edit/offers.ts'
 import { formatQuantity } from '../units/format.ts'
-import { chargerSet, LET_GO } from './change.ts'
 import { defineCheck } from './check.ts'
 
 export const batteryChargeTooFast = defineCheck({
@@ -20,7 +20,7 @@ export const batteryChargeTooFast = defineCheck({
         place: 'battery.parallel',
         changes: [
           ...(backup.charge && leftA >= 1 ? [chargerSet(leftA)] : []),
-          { label: `${strings} strings of batteries`, part: 'battery', patch: { parallel: strings } },
+          setOption(`${strings} strings of batteries`, { part: 'battery', patch: { parallel: strings } }),
           LET_GO.battery,
         ],
       },

@@ -1,5 +1,5 @@
+import { LET_GO, setOption } from '../edit/offers.ts'
 import { formatPercent, formatQuantity } from '../units/format.ts'
-import { LET_GO } from './change.ts'
 import { defineCheck } from './check.ts'
 
 /** Charge current as a share of capacity, 1/h. Source: handbook, checks. */
@@ -22,7 +22,7 @@ export const batteryChargeTooSlow = defineCheck({
         remedy: 'More array, a charger, or a smaller bank.',
         place: 'array.panelId',
         changes: [
-          { label: 'Size the array to refill the bank in a week', part: 'array', patch: { sizing: 'recover' } },
+          setOption('Size the array to refill the bank in a week', { part: 'array', patch: { sizing: 'recover' } }),
           LET_GO.battery,
         ],
       },

@@ -1,5 +1,5 @@
+import { LET_GO, setOption } from '../edit/offers.ts'
 import { formatQuantity } from '../units/format.ts'
-import { LET_GO } from './change.ts'
 import { defineCheck } from './check.ts'
 
 export const batteryDischargeTooFast = defineCheck({
@@ -19,7 +19,7 @@ export const batteryDischargeTooFast = defineCheck({
         remedy: 'More strings of batteries, a smaller inverter, or a higher system voltage.',
         place: 'battery.parallel',
         changes: [
-          { label: `${strings} strings of batteries`, part: 'battery', patch: { parallel: strings } },
+          setOption(`${strings} strings of batteries`, { part: 'battery', patch: { parallel: strings } }),
           LET_GO.battery,
         ],
       },

@@ -1,5 +1,5 @@
-import { ventilation } from '../battery/bank-care.ts'
-import { formatNumber } from '../units/format.ts'
+import { ventilation } from '../after/bank-care.ts'
+import { setOption } from '../edit/offers.ts'
 import { defineCheck } from './check.ts'
 
 export const batteryGassingIndoors = defineCheck({
@@ -12,10 +12,10 @@ export const batteryGassingIndoors = defineCheck({
     if (air?.kind !== 'vented' || design.option.battery.vented) return []
     return [
       {
-        message: `${air.cells} vented cells give off hydrogen while they charge: the room needs ${formatNumber(air.airflowM3PerH, 1)} m³/h to outside, inlet and outlet of ${formatNumber(air.openingCm2, 0)} cm² each. No such opening is stated. A spark is then enough.`,
+        message: `${air.cells} vented cells give off hydrogen while they charge: the room needs ${design.write.quantity(air.airflowM3PerH, 'm³/h', 1)} to outside, inlet and outlet of ${design.write.quantity(air.openingCm2, 'cm²', 0)} each. No such opening is stated. A spark is then enough.`,
         remedy: 'Vent the box to outside with at least these openings, and say so.',
         place: 'battery.vented',
-        changes: [{ label: 'Vented to outside as computed', part: 'battery', patch: { vented: true } }],
+        changes: [setOption('Vented to outside as computed', { part: 'battery', patch: { vented: true } })],
       },
     ]
   },

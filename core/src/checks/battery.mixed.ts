@@ -1,5 +1,6 @@
 import { itemName } from '../catalogue/schema.ts'
-import { keptOf } from '../existing/existing.ts'
+import { setOption } from '../edit/offers.ts'
+import { keptOf } from '../job/existing.ts'
 import { formatPercent, formatQuantity } from '../units/format.ts'
 import { defineCheck, type Found } from './check.ts'
 
@@ -12,9 +13,9 @@ export const batteryMixed = defineCheck({
   link: 'battery',
   severity: 'danger',
   fires: 'units of different chemistry, voltage, or (advice) age or capacity in one bank',
-  find(job, { battery: { bank, item, shelf } }) {
+  find(job, { battery: { bank, item }, catalogue }) {
     if (!bank || !item) return []
-    const others = shelf.filter((each) => each.id !== item.id && keptOf(job, each.id).length > 0)
+    const others = catalogue.batteries.filter((each) => each.id !== item.id && keptOf(job.existing, each.id).length > 0)
     const beside = others.map((other): Found => {
       const gravely = other.chemistry !== item.chemistry || Math.abs(other.unitVoltageV - item.unitVoltageV) > 0.1
       return {
@@ -25,16 +26,15 @@ export const batteryMixed = defineCheck({
         remedy: 'Take the old ones out, or make the whole bank of one kind.',
         place: 'battery.existing',
         changes: [
-          {
-            label: `Make the bank of ${itemName(other)}`,
+          setOption(`Make the bank of ${itemName(other)}`, {
             part: 'battery',
             patch: { itemId: other.id, parallel: null },
-          },
+          }),
         ],
       }
     })
     const bought = bank.units - bank.existingUnits
-    const aged = keptOf(job, item.id).flatMap(({ ageYears, measuredCapacityAh }): Found[] => {
+    const aged = keptOf(job.existing, item.id).flatMap(({ ageYears, measuredCapacityAh }): Found[] => {
       const left = measuredCapacityAh === null ? 1 : measuredCapacityAh / item.capacityAh
       if (bought === 0 || ((ageYears ?? 0) < OLD_YEARS && left >= WORN_BELOW)) return []
       const worn = measuredCapacityAh === null ? '' : `, measured at ${formatPercent(left, 0)} of their rating`

@@ -1,4 +1,5 @@
 import { itemName } from '../catalogue/schema.ts'
+import { setOption } from '../edit/offers.ts'
 import { defineCheck, type Found } from './check.ts'
 
 export const batteryMonitorMissing = defineCheck({
@@ -15,7 +16,7 @@ export const batteryMonitorMissing = defineCheck({
         message: `The voltage of ${itemName(item)} hardly moves between full and empty: without a shunt nobody sees what is left.`,
         remedy: 'A shunt monitor in the one negative.',
         place: 'battery.monitored',
-        changes: [{ label: 'Add a shunt monitor', part: 'battery', patch: { monitored: true } }],
+        changes: [setOption('Add a shunt monitor', { part: 'battery', patch: { monitored: true } })],
       })
     }
     if (option.battery.monitored && job.batteryHeating && !job.batteryHeating.seenByMonitor) {

@@ -1,6 +1,6 @@
 import { itemName } from '../catalogue/schema.ts'
+import { LET_GO } from '../edit/offers.ts'
 import { formatQuantity } from '../units/format.ts'
-import { LET_GO } from './change.ts'
 import { defineCheck } from './check.ts'
 
 export const batterySeriesForbidden = defineCheck({

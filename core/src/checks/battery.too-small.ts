@@ -1,5 +1,5 @@
+import { LET_GO, setOption } from '../edit/offers.ts'
 import { formatPercent, formatQuantity } from '../units/format.ts'
-import { LET_GO } from './change.ts'
 import { defineCheck } from './check.ts'
 
 export const batteryTooSmall = defineCheck({
@@ -17,7 +17,7 @@ export const batteryTooSmall = defineCheck({
         message: `The bank holds ${kwh(bank.energyWh.value)}, the brief needs ${kwh(requiredNominalWh.value)}: ${formatPercent(shortFraction)} short.`,
         remedy: `${more} strings of ${item?.model ?? 'this unit'} do it; or fewer days, or less load.`,
         place: 'battery.parallel',
-        changes: [{ label: `${more} strings`, part: 'battery', patch: { parallel: more } }, LET_GO.battery],
+        changes: [setOption(`${more} strings`, { part: 'battery', patch: { parallel: more } }), LET_GO.battery],
       },
     ]
   },

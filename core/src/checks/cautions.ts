@@ -1,15 +1,16 @@
-import { isBareLithiumCell } from '../battery/voltage-class.ts'
+import { isBareLithiumCell } from '../catalogue/voltage-class.ts'
 import type { Design } from '../chain/design.ts'
-import type { LinkId } from '../chain/links.ts'
 import { TWO_PEOPLE_KG } from '../parts/link.ts'
 import { chemistryRow } from '../tables/chemistries.ts'
+import type { Writer } from '../units/writer.ts'
+import type { LinkId } from '../working/links.ts'
 
 /** A caution of the handbook, shown where the work it speaks of is planned, and on the sheet. */
 export interface Caution {
   readonly id: string
   /** Links on whose pages it stands; empty for the sheet alone. */
   readonly links: readonly LinkId[]
-  readonly text: string
+  readonly text: string | ((write: Writer) => string)
   applies(design: Design): boolean
 }
 
@@ -72,7 +73,8 @@ export const CAUTIONS: readonly Caution[] = [
     id: 'lifting',
     links: ['parts'],
     applies: (design) => design.parts.lines.some(({ unit, item }) => unit === '' && item.weightKg >= TWO_PEOPLE_KG),
-    text: 'Lifting: unit weights are on the parts list; two people from 25 kg.',
+    text: (write) =>
+      `Lifting: unit weights are on the parts list; two people from ${write.quantity(TWO_PEOPLE_KG, 'kg', 0)}.`,
   },
   {
     id: 'generator',
@@ -82,7 +84,15 @@ export const CAUTIONS: readonly Caution[] = [
   },
 ]
 
+/** A caution in the words and units of a job. */
+export interface SaidCaution {
+  readonly id: string
+  readonly text: string
+}
+
 /** Cautions that belong to a design, or to one link of it. */
-export function cautionsFor(design: Design, link?: LinkId): Caution[] {
-  return CAUTIONS.filter((caution) => caution.applies(design) && (link === undefined || caution.links.includes(link)))
+export function cautionsFor(design: Design, link?: LinkId): SaidCaution[] {
+  return CAUTIONS.filter(
+    (caution) => caution.applies(design) && (link === undefined || caution.links.includes(link)),
+  ).map(({ id, text }) => ({ id, text: typeof text === 'string' ? text : text(design.write) }))
 }

@@ -1,7 +1,8 @@
 import type { Design } from '../chain/design.ts'
-import type { LinkId } from '../chain/links.ts'
+import type { Change } from '../edit/edit.ts'
 import type { Job } from '../job/schema.ts'
-import type { Change } from './change.ts'
+import type { Writer } from '../units/writer.ts'
+import type { LinkId } from '../working/links.ts'
 
 export const SEVERITIES = ['danger', 'fault', 'advice'] as const
 /** danger: can hurt someone or destroy equipment; fault: will not do the job; advice: works, could be better. */
@@ -24,8 +25,8 @@ export interface Check {
   readonly id: string
   readonly link: LinkId
   readonly severity: Severity
-  /** When it speaks, in words: its definition. */
-  readonly fires: string
+  /** When it speaks, in words: its definition, and no more than what is judged. */
+  readonly fires: string | ((write: Writer) => string)
   /** Everything wrong of this kind; empty where the check is satisfied or does not apply. */
   find(job: Job, design: Design): readonly Found[]
 }
@@ -38,5 +39,8 @@ export interface Found {
   /** Where this instance is graver or milder than the check usually is. */
   readonly severity?: Severity
 }
+
+/** When a check speaks, in the units of a job. */
+export const firesText = ({ fires }: Check, write: Writer): string => (typeof fires === 'string' ? fires : fires(write))
 
 export const defineCheck = (check: Check): Check => check

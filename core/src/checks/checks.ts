@@ -1,5 +1,4 @@
 import type { Design } from '../chain/design.ts'
-import type { Job } from '../job/schema.ts'
 import { arrayDoesNotFit } from './array.does-not-fit.ts'
 import { arrayInverterMyth } from './array.inverter-myth.ts'
 import { arrayRecoverySlow } from './array.recovery-slow.ts'
@@ -40,6 +39,7 @@ import { loadNone } from './load.none.ts'
 import { loadSurgeMissing } from './load.surge-missing.ts'
 import { protectMissing } from './protect.missing.ts'
 import { protectNotDc } from './protect.not-dc.ts'
+import { protectStringFuseLarge } from './protect.string-fuse-large.ts'
 import { protectTooLarge } from './protect.too-large.ts'
 import { siteRecordLowMissing } from './site.record-low-missing.ts'
 import { siteSunLooksLikeDaylight } from './site.sun-looks-like-daylight.ts'
@@ -105,21 +105,27 @@ export const CHECKS: readonly Check[] = [
   wireTerminal,
   protectMissing,
   protectTooLarge,
+  protectStringFuseLarge,
   protectNotDc,
 ]
 
-/** Everything found wrong with a design, gravest first, then in the order of the chain. */
-export function findings(job: Job, design: Design): Finding[] {
+const found = new WeakMap<Design, readonly Finding[]>()
+
+/** Everything found wrong with a design, gravest first, then in the order of the chain; the same list for the same design. */
+export function findings(design: Design): readonly Finding[] {
+  const before = found.get(design)
+  if (before) return before
   const all = CHECKS.flatMap((check) =>
-    check.find(job, design).map(
-      ({ severity, ...found }): Finding => ({
+    check.find(design.job, design).map(
+      ({ severity, ...each }): Finding => ({
         id: check.id,
         link: check.link,
         severity: severity ?? check.severity,
         changes: [],
-        ...found,
+        ...each,
       }),
     ),
-  )
-  return all.sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity))
+  ).sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity))
+  found.set(design, all)
+  return all
 }

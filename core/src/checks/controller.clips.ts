@@ -1,6 +1,6 @@
+import { LET_GO, setOption } from '../edit/offers.ts'
 import { DAYS_IN_MONTH } from '../tables/month-mean-days.ts'
 import { formatPercent, formatQuantity } from '../units/format.ts'
-import { LET_GO } from './change.ts'
 import { defineCheck } from './check.ts'
 
 /** Share of the array's power above which clipping is a fault. Source: handbook, checks. */
@@ -26,11 +26,10 @@ export const controllerClips = defineCheck({
         remedy: 'A larger controller, one more controller, or fewer panels.',
         place: 'controller.itemId',
         changes: [
-          {
-            label: 'One more controller',
+          setOption('One more controller', {
             part: 'controller',
             patch: { quantity: quantity + 1, stringsPerController: null },
-          },
+          }),
           LET_GO.controller,
         ],
       },

@@ -1,4 +1,5 @@
-import { laterEnergyWh } from '../later/later-energy.ts'
+import { laterEnergyWh } from '../after/later-energy.ts'
+import { setOption } from '../edit/offers.ts'
 import { formatQuantity } from '../units/format.ts'
 import { defineCheck } from './check.ts'
 
@@ -20,11 +21,10 @@ export const controllerNoRoom = defineCheck({
         remedy: 'A larger controller now, or room on the wall for one more.',
         place: 'controller.itemId',
         changes: [
-          {
-            label: 'One more controller',
+          setOption('One more controller', {
             part: 'controller',
             patch: { quantity: quantity + 1, stringsPerController: null },
-          },
+          }),
         ],
       },
     ]

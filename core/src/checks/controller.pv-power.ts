@@ -1,9 +1,10 @@
 import { mostPvPowerW } from '../array/layout.ts'
 import { itemName } from '../catalogue/schema.ts'
-import { everyString } from '../controller/link.ts'
+import { everyString, MAIN_ARRAY_ID } from '../controller/link.ts'
+import { LET_GO } from '../edit/offers.ts'
 import { formatQuantity } from '../units/format.ts'
-import { LET_GO } from './change.ts'
 import { defineCheck, type Found } from './check.ts'
+import { about } from './strings.ts'
 
 export const controllerPvPower = defineCheck({
   id: 'controller.pv-power',
@@ -12,14 +13,14 @@ export const controllerPvPower = defineCheck({
   fires: 'array above the sheet’s maximum PV power at that battery voltage',
   find(_job, design) {
     const systemV = design.battery.systemVoltageV.value
-    return everyString(design).flatMap(({ name, panel, controller, strings }): Found[] => {
+    return everyString(design).flatMap(({ id, name, panel, controller, strings }): Found[] => {
       const eachW = panel.powerW * strings.panelsPerString * strings.stringsPerController
       const mostW = mostPvPowerW(controller, systemV)
       if (eachW <= mostW + 1e-6) return []
-      const changes = name === '' ? [LET_GO.strings, LET_GO.controller] : []
+      const changes = id === MAIN_ARRAY_ID ? [LET_GO.strings, LET_GO.controller] : []
       return [
         {
-          message: `${name === '' ? '' : `${name}: `}${formatQuantity(eachW, 'W')} of panels on ${itemName(controller)}; its sheet allows ${formatQuantity(mostW, 'W')} at ${systemV} V.`,
+          message: `${about(name)}${formatQuantity(eachW, 'W')} of panels on ${itemName(controller)}; its sheet allows ${formatQuantity(mostW, 'W')} at ${systemV} V.`,
           remedy: 'Fewer strings on a controller, one more controller, or a larger one.',
           place: 'controller.stringsPerController',
           changes,

@@ -1,6 +1,6 @@
-import { voltageClassV } from '../battery/voltage-class.ts'
+import { voltageClassV } from '../catalogue/voltage-class.ts'
+import { LET_GO } from '../edit/offers.ts'
 import { formatQuantity } from '../units/format.ts'
-import { LET_GO } from './change.ts'
 import { defineCheck } from './check.ts'
 
 export const controllerPwmMismatch = defineCheck({

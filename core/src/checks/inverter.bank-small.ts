@@ -1,5 +1,5 @@
+import { LET_GO } from '../edit/offers.ts'
 import { formatQuantity } from '../units/format.ts'
-import { LET_GO } from './change.ts'
 import { defineCheck } from './check.ts'
 
 /** Source: handbook, checks. */
@@ -9,7 +9,7 @@ export const inverterBankSmall = defineCheck({
   id: 'inverter.bank-small',
   link: 'inverter',
   severity: 'advice',
-  fires: 'bank kWh below twice the inverter’s kW (lead-acid) or its C-rate below the inverter’s draw',
+  fires: 'lead-acid bank kWh below twice the inverter’s kW',
   find(_job, { battery: { bank, item: battery }, inverter: { item, quantity } }) {
     if (!bank || !battery?.chemistry.endsWith('lead-acid') || !item) return []
     const inverterKw = (item.continuousW * quantity) / 1000

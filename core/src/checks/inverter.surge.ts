@@ -1,3 +1,4 @@
+import { setOption } from '../edit/offers.ts'
 import { formatQuantity } from '../units/format.ts'
 import { defineCheck } from './check.ts'
 
@@ -15,7 +16,10 @@ export const inverterSurge = defineCheck({
         remedy: 'A larger inverter, a soft starter, or keep the others off while it starts.',
         place: 'inverter.itemId',
         changes: [
-          { label: 'Let the design choose the inverter', part: 'inverter', patch: { itemId: null, quantity: null } },
+          setOption('Let the design choose the inverter', {
+            part: 'inverter',
+            patch: { itemId: null, quantity: null },
+          }),
         ],
       },
     ]

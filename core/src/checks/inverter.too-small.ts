@@ -1,5 +1,5 @@
+import { LET_GO } from '../edit/offers.ts'
 import { formatQuantity } from '../units/format.ts'
-import { LET_GO } from './change.ts'
 import { defineCheck } from './check.ts'
 
 export const inverterTooSmall = defineCheck({
@@ -10,13 +10,21 @@ export const inverterTooSmall = defineCheck({
   find(_job, { inverter: { item, quantity, requiredW, requiredVA } }) {
     if (!item) return []
     const compared = [
-      { neededIn: requiredW.value, rated: item.continuousW * quantity, unit: 'W' },
-      { neededIn: requiredVA.value, rated: item.continuousVA * quantity, unit: 'VA' },
+      {
+        neededIn: requiredW.value,
+        rated: item.continuousW * quantity,
+        text: (watts: number) => formatQuantity(watts, 'W'),
+      },
+      {
+        neededIn: requiredVA.value,
+        rated: item.continuousVA * quantity,
+        text: (voltAmperes: number) => formatQuantity(voltAmperes, 'VA'),
+      },
     ]
     const short = compared.filter(({ neededIn, rated }) => neededIn > rated * (1 + 1e-9))
     if (short.length === 0) return []
-    const asked = short.map(({ neededIn, unit }) => formatQuantity(Math.round(neededIn), unit)).join(', ')
-    const given = short.map(({ rated, unit }) => formatQuantity(rated, unit)).join(', ')
+    const asked = short.map(({ neededIn, text }) => text(Math.round(neededIn))).join(', ')
+    const given = short.map(({ rated, text }) => text(rated)).join(', ')
     return [
       {
         message: `What runs together asks for ${asked} with headroom and heat; the inverter gives ${given}.`,

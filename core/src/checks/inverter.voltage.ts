@@ -1,42 +1,53 @@
-import { voltageClassV } from '../battery/voltage-class.ts'
 import { itemName } from '../catalogue/schema.ts'
+import { voltageClassV } from '../catalogue/voltage-class.ts'
+import type { Change } from '../edit/edit.ts'
+import { LET_GO, setOption } from '../edit/offers.ts'
+import type { Role, Unit } from '../plant/plant.ts'
 import { formatQuantity } from '../units/format.ts'
-import { LET_GO } from './change.ts'
 import { defineCheck, type Found } from './check.ts'
+
+/** What mends a unit of the wrong class, and where it is chosen. */
+const MENDED_BY: Partial<Record<Role, { readonly place: string; readonly change: Change }>> = {
+  battery: { place: 'battery.itemId', change: LET_GO.battery },
+  inverter: { place: 'inverter.itemId', change: LET_GO.inverter },
+  controller: { place: 'controller.itemId', change: LET_GO.controller },
+  charger: {
+    place: 'backup.chargerId',
+    change: setOption('Let the design choose the charger', {
+      part: 'backup',
+      patch: { chargerId: null, chargers: null, chargerSetA: null },
+    }),
+  },
+}
 
 export const inverterVoltage = defineCheck({
   id: 'inverter.voltage',
   link: 'inverter',
   severity: 'danger',
-  fires: 'inverter or any unit not of the system’s voltage class',
-  find(_job, { battery, inverter, controller }) {
+  fires: 'inverter or any unit on the bus bars not of the system’s voltage class',
+  find(_job, { battery, plant }) {
     const systemV = battery.systemVoltageV.value
-    const found: Found[] = []
-    const bankV = battery.bank?.voltageV.value
-    if (battery.item && bankV !== undefined && voltageClassV(bankV) !== systemV) {
-      found.push({
-        message: `The bank of ${itemName(battery.item)} stands at ${formatQuantity(bankV, 'V')}; the system is ${systemV} V.`,
-        remedy: `Choose a unit whose voltage divides ${systemV} V.`,
-        place: 'battery.itemId',
-        changes: [LET_GO.battery],
-      })
-    }
-    if (inverter.item && inverter.item.dcVoltageV !== systemV) {
-      found.push({
-        message: `${itemName(inverter.item)} is made for ${inverter.item.dcVoltageV} V; the system is ${systemV} V.`,
-        remedy: `Choose an inverter for ${systemV} V.`,
-        place: 'inverter.itemId',
-        changes: [LET_GO.inverter],
-      })
-    }
-    if (controller.item && !controller.item.batteryVoltagesV.some((volts) => volts === systemV)) {
-      found.push({
-        message: `${itemName(controller.item)} charges ${controller.item.batteryVoltagesV.join(', ')} V banks; the system is ${systemV} V.`,
-        remedy: `Choose a controller for ${systemV} V.`,
-        place: 'controller.itemId',
-        changes: [LET_GO.controller],
-      })
-    }
-    return found
+    return plant.units.flatMap((unit): Found[] => {
+      const classesV = unit.terminals.find(({ id }) => id === 'battery')?.classesV
+      if (!unit.item || !classesV || classesV.some((volts) => voltageClassV(volts) === systemV)) return []
+      const mended = unit.arrayId === null || unit.id === 'controller.main' ? MENDED_BY[unit.role] : undefined
+      return [
+        {
+          message: `${said(unit, classesV)}; the system is ${systemV} V.`,
+          remedy: `Choose ${unit.role === 'battery' ? `a unit whose voltage divides ${systemV} V` : `one for ${systemV} V`}.`,
+          place:
+            mended?.place ??
+            (unit.arrayId ? `controller.further.${unit.arrayId}.controllerId` : 'backup.alternator.chargerId'),
+          changes: mended ? [mended.change] : [],
+        },
+      ]
+    })
   },
 })
+
+function said({ role, item, name }: Unit, classesV: readonly number[]): string {
+  const what = item ? itemName(item) : name
+  const volts = classesV.map((each) => formatQuantity(each, 'V')).join(', ')
+  if (role === 'battery') return `The bank of ${what} stands at ${volts}`
+  return role === 'controller' ? `${what} charges banks of ${volts}` : `${what} is made for ${volts}`
+}

@@ -1,5 +1,5 @@
 import { itemName } from '../catalogue/schema.ts'
-import { LET_GO } from './change.ts'
+import { LET_GO } from '../edit/offers.ts'
 import { defineCheck } from './check.ts'
 
 export const inverterWaveform = defineCheck({

@@ -7,7 +7,10 @@ export const loadHoursOverDay = defineCheck({
   severity: 'fault',
   fires: 'hours over 24, duty over 1, days over 7',
   find(job) {
-    return job.loads.flatMap((load): Found[] => {
+    const beyond = job.loads.filter(
+      ({ hoursPerDay, dutyCycle, daysPerWeek }) => (hoursPerDay ?? 0) > 24 || dutyCycle > 1 || daysPerWeek > 7,
+    )
+    return beyond.flatMap((load): Found[] => {
       const wrong = [
         { field: 'hoursPerDay', value: load.hoursPerDay ?? 0, most: 24, says: 'hours a day' },
         { field: 'dutyCycle', value: load.dutyCycle, most: 1, says: 'as share of the time it draws' },

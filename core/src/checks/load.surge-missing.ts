@@ -1,6 +1,6 @@
 import { isMotor } from '../loads/motor.ts'
 import { formatQuantity } from '../units/format.ts'
-import { defineCheck, type Found } from './check.ts'
+import { defineCheck } from './check.ts'
 
 /** Motors below this start within any inverter's reserve, W. Assumption of Yard Lamp. */
 const SMALL_MOTOR_W = 50
@@ -10,18 +10,15 @@ export const loadSurgeMissing = defineCheck({
   link: 'loads',
   severity: 'advice',
   fires: 'a motor load (pump, compressor, tool) without a surge figure',
-  find(job, { loads }) {
-    return job.loads.flatMap((load, i): Found[] => {
-      const watts = loads.rows[i]?.powerW?.value ?? 0
-      if (!loads.rows[i]?.counted || load.supply === 'dc' || load.startW !== null) return []
-      if (watts < SMALL_MOTOR_W || !isMotor(load)) return []
-      return [
-        {
-          message: `${load.name} has a motor and no start figure; it is taken to start at its ${formatQuantity(watts, 'W')}.`,
-          remedy: 'Enter the start of its label, or three to six times its running watts.',
-          place: `loads.${load.id}.startW`,
-        },
-      ]
-    })
+  find(_job, { loads }) {
+    const powerW = new Map(loads.rows.map((row) => [row.id, row.powerW?.value ?? 0]))
+    return loads.counted
+      .filter(({ load }) => load.supply === 'ac' && load.startW === null && isMotor(load))
+      .filter(({ load }) => (powerW.get(load.id) ?? 0) >= SMALL_MOTOR_W)
+      .map(({ load }) => ({
+        message: `${load.name} has a motor and no start figure; it is taken to start at its ${formatQuantity(powerW.get(load.id) ?? 0, 'W')}.`,
+        remedy: 'Enter the start of its label, or three to six times its running watts.',
+        place: `loads.${load.id}.startW`,
+      }))
   },
 })

@@ -1,3 +1,4 @@
+import { setCircuit } from '../edit/offers.ts'
 import { defineCheck, type Found } from './check.ts'
 
 export const protectMissing = defineCheck({
@@ -7,14 +8,14 @@ export const protectMissing = defineCheck({
   fires: 'a source or battery lead without overcurrent protection at the battery end',
   find(_job, { wiring }) {
     // Strings have their own check, string.fuse-missing.
-    return wiring.circuits.flatMap(({ id, title, cable, device, mustProtect }): Found[] =>
-      mustProtect && cable && !device && id !== 'string'
+    return wiring.circuits.flatMap(({ id, kind, title, cable, device, mustProtect }): Found[] =>
+      mustProtect && cable && !device && kind !== 'string'
         ? [
             {
               message: `${title}: no fuse or breaker at its source. A fault here burns the cable.`,
               remedy: 'Put a device at the end the energy comes from.',
               place: `wiring.${id}.deviceId`,
-              changes: [{ label: 'Put a device in', part: 'circuit', circuit: id, patch: { deviceId: null } }],
+              changes: [setCircuit('Put a device in', id, { deviceId: null })],
             },
           ]
         : [],

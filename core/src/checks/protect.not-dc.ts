@@ -1,4 +1,5 @@
 import { itemName } from '../catalogue/schema.ts'
+import { setCircuit } from '../edit/offers.ts'
 import { formatQuantity } from '../units/format.ts'
 import { defineCheck, type Found } from './check.ts'
 
@@ -19,9 +20,7 @@ export const protectNotDc = defineCheck({
           message: `${title}: ${itemName(device.item)} ${rated}; up to ${formatQuantity(highestV, 'V', 1)} DC can stand here. It would draw an arc that does not go out.`,
           remedy: 'A device rated for direct current at this voltage.',
           place: `wiring.${id}.deviceId`,
-          changes: [
-            { label: 'Take a device for direct current', part: 'circuit', circuit: id, patch: { deviceId: null } },
-          ],
+          changes: [setCircuit('Take a device for direct current', id, { deviceId: null })],
         },
       ]
     })

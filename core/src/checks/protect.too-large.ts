@@ -1,3 +1,4 @@
+import { setCircuit } from '../edit/offers.ts'
 import { formatQuantity, formatSize } from '../units/format.ts'
 import { defineCheck, type Found } from './check.ts'
 
@@ -14,14 +15,7 @@ export const protectTooLarge = defineCheck({
           message: `${title}: a ${formatQuantity(device.ratingA.value, 'A')} device on ${formatSize(cable.size)} that may carry ${formatQuantity(cable.ampacityA.value, 'A')} does not protect it.`,
           remedy: 'A smaller device, or a thicker cable.',
           place: `wiring.${id}.deviceRatingA`,
-          changes: [
-            {
-              label: 'Take the rating that protects it',
-              part: 'circuit',
-              circuit: id,
-              patch: { deviceRatingA: null, size: null },
-            },
-          ],
+          changes: [setCircuit('Take the rating that protects it', id, { deviceRatingA: null, size: null })],
         },
       ]
     })

@@ -1,10 +1,10 @@
 import type { Catalogue } from '../catalogue/schema.ts'
 import { design } from '../chain/design.ts'
-import { EMPTY_CIRCUIT_CHOICE } from '../job/job.ts'
+import type { Change } from '../edit/edit.ts'
 import type { Job } from '../job/schema.ts'
-import { applyChange, type Change } from './change.ts'
 import { type Finding, SEVERITIES } from './check.ts'
 import { findings } from './checks.ts'
+import { vary } from './vary.ts'
 
 /** A change that was tried and mends what was found. */
 export interface Remedy {
@@ -19,17 +19,12 @@ export interface Remedy {
 export function remedies(job: Job, catalogue: Catalogue, finding: Finding): Remedy[] {
   if (finding.changes.length === 0) return []
   const now = design(job, catalogue)
-  const before = findings(job, now)
+  const weightNow = weight(findings(now), finding)
   return finding.changes.flatMap((change): Remedy[] => {
-    const changed = applyChange(job, change, EMPTY_CIRCUIT_CHOICE)
-    const result = design(changed, catalogue)
-    const after = findings(changed, result)
-    if (weight(after, finding) >= weight(before, finding) || result.needs.length > now.needs.length) return []
-    const raises = after.filter(
-      (each) => each.id !== finding.id && !before.some(({ id, place }) => id === each.id && place === each.place),
-    )
-    const whole = result.needs.length === 0 && now.needs.length === 0
-    return [{ change, raises, priceDifference: whole ? result.parts.price.value - now.parts.price.value : null }]
+    const tried = vary(job, change.edits, catalogue)
+    if (weight(tried.findings, finding) >= weightNow || tried.design.needs.length > now.needs.length) return []
+    const raises = tried.raised.filter(({ id }) => id !== finding.id)
+    return [{ change, raises, priceDifference: tried.priceDifference }]
   })
 }
 

@@ -1,4 +1,4 @@
-import { COLDEST_ASSUMED_C } from '../array/layout.ts'
+import { DEFAULTS } from '../job/defaults.ts'
 import { defineCheck } from './check.ts'
 
 export const siteRecordLowMissing = defineCheck({
@@ -6,11 +6,11 @@ export const siteRecordLowMissing = defineCheck({
   link: 'site',
   severity: 'fault',
   fires: 'strings chosen without a record low',
-  find(_job, { site, array }) {
+  find(_job, { site, array, write }) {
     if (!array.layout || site.recordLowC) return []
     return [
       {
-        message: `Strings are laid out without a record low; ${COLDEST_ASSUMED_C} °C stands in, so that no cold morning can pass the controller’s limit.`,
+        message: `Strings are laid out without a record low; ${write.quantity(DEFAULTS.stringColdestC.value, '°C')} stands in, so that no cold morning can pass the controller’s limit.`,
         remedy: 'Enter the record low of the place.',
         place: 'site.recordLowC',
       },

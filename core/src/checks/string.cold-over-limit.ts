@@ -1,20 +1,20 @@
 import { everyString } from '../controller/link.ts'
+import { LET_GO, setStrings } from '../edit/offers.ts'
 import { formatQuantity } from '../units/format.ts'
-import { LET_GO } from './change.ts'
 import { defineCheck, type Found } from './check.ts'
-import { about, changeStrings } from './strings.ts'
+import { about } from './strings.ts'
 
 export const stringColdOverLimit = defineCheck({
   id: 'string.cold-over-limit',
   link: 'controller',
   severity: 'danger',
   fires: 'Voc at the record low above the controller’s maximum (equal counts as above)',
-  find(job, design) {
-    const { site } = design
-    return everyString(design).flatMap(({ name, panel, strings }): Found[] => {
+  find(_job, design) {
+    const { site, write } = design
+    return everyString(design).flatMap(({ id, name, panel, strings }): Found[] => {
       const limitV = Math.min(strings.maxInputV, panel.maxSystemV)
       if (strings.coldV.value < limitV - 1e-9) return []
-      const at = site.recordLowC ? `at ${formatQuantity(site.recordLowC.value, '°C')}` : 'on the coldest morning taken'
+      const at = site.recordLowC ? `at ${write.quantity(site.recordLowC.value, '°C')}` : 'on the coldest morning taken'
       const most = Math.ceil(limitV / (strings.coldV.value / strings.panelsPerString) - 1e-9) - 1
       return [
         {
@@ -26,7 +26,7 @@ export const stringColdOverLimit = defineCheck({
           place: 'controller.panelsPerString',
           changes: [
             ...(most >= Math.max(1, strings.minSeries.value)
-              ? changeStrings(job, name, { panelsPerString: most }, `${most} panels in a string`)
+              ? [setStrings({ id, name }, `${most} panels in a string`, { panelsPerString: most })]
               : []),
             LET_GO.controller,
           ],

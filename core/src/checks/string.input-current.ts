@@ -1,16 +1,16 @@
 import { everyString } from '../controller/link.ts'
+import { LET_GO, setStrings } from '../edit/offers.ts'
 import { formatQuantity } from '../units/format.ts'
-import { LET_GO } from './change.ts'
 import { defineCheck, type Found } from './check.ts'
-import { about, changeStrings } from './strings.ts'
+import { about } from './strings.ts'
 
 export const stringInputCurrent = defineCheck({
   id: 'string.input-current',
   link: 'controller',
   severity: 'danger',
   fires: '1.25 × Isc × strings above the controller’s input current limit',
-  find(job, design) {
-    return everyString(design).flatMap(({ name, panel, controller, strings }): Found[] => {
+  find(_job, design) {
+    return everyString(design).flatMap(({ id, name, panel, controller, strings }): Found[] => {
       if (strings.inputA.value <= controller.maxInputA + 1e-9) return []
       const most = Math.floor(controller.maxInputA / (1.25 * panel.iscA) + 1e-9) * controller.inputs
       return [
@@ -20,7 +20,7 @@ export const stringInputCurrent = defineCheck({
           place: 'controller.stringsPerController',
           changes: [
             ...(most >= 1
-              ? changeStrings(job, name, { stringsPerController: most }, `${most} strings on a controller`)
+              ? [setStrings({ id, name }, `${most} strings on a controller`, { stringsPerController: most })]
               : []),
             LET_GO.controller,
           ],

@@ -1,5 +1,6 @@
-import { itemName } from '../catalogue/schema.ts'
-import { keptCount } from '../existing/existing.ts'
+import { itemName, type Panel } from '../catalogue/schema.ts'
+import type { FurtherArrayChoice } from '../edit/edit.ts'
+import { keptCount } from '../job/existing.ts'
 import { defineCheck, type Found } from './check.ts'
 
 export const stringUneven = defineCheck({
@@ -7,10 +8,10 @@ export const stringUneven = defineCheck({
   link: 'controller',
   severity: 'fault',
   fires: 'strings of unequal length or unlike panels in parallel on one input',
-  find(job, { option, array: { layout, shelf }, controller: { item } }) {
+  find(job, { option, array: { layout }, controller: { item }, catalogue }) {
     if (!layout || !item) return []
-    return shelf.flatMap((panel): Found[] => {
-      const kept = panel.id === layout.panel.id ? 0 : keptCount(job, panel.id)
+    return catalogue.panels.flatMap((panel): Found[] => {
+      const kept = panel.id === layout.panel.id ? 0 : keptCount(job.existing, panel.id)
       if (kept === 0 || option.controller.further.some(({ panelId }) => panelId === panel.id)) return []
       return [
         {
@@ -20,26 +21,23 @@ export const stringUneven = defineCheck({
           changes: [
             {
               label: 'A controller of their own',
-              part: 'controller',
-              patch: {
-                further: [
-                  ...option.controller.further,
-                  {
-                    id: `kept-${panel.id}`.slice(0, 64),
-                    name: `Kept ${panel.model}`,
-                    panelId: panel.id,
-                    controllerId: item.id,
-                    quantity: 1,
-                    panelsPerString: 1,
-                    stringsPerController: kept,
-                    planeId: null,
-                  },
-                ],
-              },
+              edits: [{ act: 'add-array', array: ownArray(panel, kept, item.id) }],
             },
           ],
         },
       ]
     })
   },
+})
+
+/** Kept panels as an array on a controller like the main one, each panel a string. */
+const ownArray = (panel: Panel, kept: number, controllerId: string): FurtherArrayChoice => ({
+  id: `kept-${panel.id}`.slice(0, 64),
+  name: `Kept ${panel.model}`,
+  panelId: panel.id,
+  controllerId,
+  quantity: 1,
+  panelsPerString: 1,
+  stringsPerController: kept,
+  planeId: null,
 })

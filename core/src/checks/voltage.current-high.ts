@@ -1,4 +1,6 @@
 import { COMFORTABLE_CURRENT_A, HIGHEST_CURRENT_A } from '../battery/system-voltage.ts'
+import { SYSTEM_VOLTAGES_V } from '../catalogue/voltage-class.ts'
+import { chooseVoltage } from '../edit/offers.ts'
 import { formatQuantity } from '../units/format.ts'
 import { defineCheck } from './check.ts'
 
@@ -7,29 +9,22 @@ export const voltageCurrentHigh = defineCheck({
   link: 'battery',
   severity: 'fault',
   fires: 'full inverter power over 200 A at the battery; advice from 100 A',
-  find(_job, { inverter, battery }) {
+  find(_job, design) {
+    const { inverter, battery } = design
     const currentA = inverter.fullCurrentA?.value ?? 0
     if (currentA < COMFORTABLE_CURRENT_A) return []
     const high = currentA > HIGHEST_CURRENT_A
+    const higher = SYSTEM_VOLTAGES_V.find((volts) => volts > battery.systemVoltageV.value) ?? null
     return [
       {
         severity: high ? 'fault' : 'advice',
         message: `The inverter at full power draws ${formatQuantity(currentA, 'A')} from ${battery.systemVoltageV.value} V; ${high ? `above ${HIGHEST_CURRENT_A} A cable, fuse and terminals become hard to build` : `from ${COMFORTABLE_CURRENT_A} A cable and terminals are heavy`}.`,
         remedy:
-          battery.systemVoltageV.value < 48
-            ? 'Choose a higher system voltage.'
-            : 'Choose a smaller inverter, or divide the loads between two systems.',
+          higher === null
+            ? 'Choose a smaller inverter, or divide the loads between two systems.'
+            : 'Choose a higher system voltage.',
         place: 'battery.systemVoltageV',
-        changes:
-          battery.systemVoltageV.value < 48
-            ? [
-                {
-                  label: `${battery.systemVoltageV.value === 12 ? 24 : 48} V`,
-                  part: 'systemVoltageV',
-                  patch: battery.systemVoltageV.value === 12 ? 24 : 48,
-                },
-              ]
-            : [],
+        changes: higher === null ? [] : [{ label: `${higher} V`, edits: [chooseVoltage(design, higher)] }],
       },
     ]
   },

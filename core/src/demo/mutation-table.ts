@@ -1,10 +1,13 @@
 import { SHIPPED_CATALOGUE } from '../catalogue/catalogue.ts'
 import { design } from '../chain/design.ts'
+import { firesText } from '../checks/check.ts'
 import { CHECKS, findings } from '../checks/checks.ts'
 import type { Job } from '../job/schema.ts'
+import { writerOf } from '../units/writer.ts'
 import { brokenDesigns, soundDesigns } from './mutations.ts'
 
-const found = (job: Job) => findings(job, design(job, SHIPPED_CATALOGUE)).map(({ id }) => id)
+const METRIC = writerOf('metric')
+const found = (job: Job) => findings(design(job, SHIPPED_CATALOGUE)).map(({ id }) => id)
 
 /** docs/checks.md: every check, and what the checks caught of designs broken on purpose. */
 export function mutationTable(): string {
@@ -21,7 +24,7 @@ export function mutationTable(): string {
     '',
     '| check | link | severity | speaks of |',
     '|---|---|---|---|',
-    ...CHECKS.map(({ id, link, severity, fires }) => `| \`${id}\` | ${link} | ${severity} | ${fires} |`),
+    ...CHECKS.map((check) => `| \`${check.id}\` | ${check.link} | ${check.severity} | ${firesText(check, METRIC)} |`),
     '',
     '## Measured on broken and sound designs',
     '',

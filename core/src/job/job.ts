@@ -180,6 +180,8 @@ export function emptyJob(name: string): Job {
     name,
     note: '',
     currency: 'EUR',
+    units: 'metric',
+    written: {},
     site: {
       kind: 'building',
       place: '',

@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { choice, count, quantity, share } from '../method/quantity.ts'
 import { CHEMISTRY_NAMES } from '../tables/chemistries.ts'
-import { INSTALLATIONS } from '../wiring/ampacity.ts'
-import { CONDUCTOR_SIZES } from '../wiring/conductor.ts'
+import { CONDUCTOR_SIZES } from '../tables/conductor.ts'
+import { INSTALLATIONS } from '../tables/installations.ts'
 import { flag, id, line, month } from './fields.ts'
 
 /** One of a job's options: what a person chooses of the links after the loads. */

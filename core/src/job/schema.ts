@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { catalogueItemSchema } from '../catalogue/schema.ts'
 import { AIR_RANGE_C, choice, count, fraction, quantity, share } from '../method/quantity.ts'
 import { CHEMISTRY_NAMES } from '../tables/chemistries.ts'
+import { UNIT_SYSTEMS } from '../units/writer.ts'
 import { flag, id, line, month } from './fields.ts'
 import { circuitChoiceSchema, optionSchema, schoolSchema } from './option.ts'
 
@@ -10,7 +11,10 @@ export { circuitChoiceSchema, optionSchema, schoolSchema }
 /** Only what a person enters or chooses. `null` means not known yet, or left to the design. */
 
 export const JOB_FORMAT = 'yard-lamp-job'
-export const JOB_VERSION = 4
+export const JOB_VERSION = 5
+/** Rule sets a site may be wired by. */
+export const RULE_SET_IDS = ['iec', 'north-american'] as const
+export type RuleSetId = (typeof RULE_SET_IDS)[number]
 /** Bounds that keep a file within what the interface can show. */
 export const MOST_LOADS = 2000
 
@@ -96,7 +100,7 @@ export const siteSchema = z.strictObject({
   /** Weekends: loads are taken to run on the two days of the weekend unless their row says otherwise. */
   daysInUse: choice(['all', 'weekends']),
   critical: flag,
-  ruleSet: choice(['iec', 'north-american']),
+  ruleSet: choice(RULE_SET_IDS),
   mainsVoltageV: quantity('U', 'mains voltage', 'V', { min: 90, max: 480 }),
   mainsFrequencyHz: quantity('f', 'mains frequency', 'Hz', { min: 50, max: 60 }),
   /** Two live conductors and a neutral between them, as 120/240 V. */
@@ -184,12 +188,24 @@ export const existingSchema = z.strictObject({
   note: line(2000),
 })
 
+/** Letters of a figure as a person wrote it, and how many such are kept. */
+export const MOST_WRITTEN_LETTERS = 40
+export const MOST_WRITTEN = 4000
+
 export const jobSchema = z.strictObject({
   format: z.literal(JOB_FORMAT, { error: () => `"${JOB_FORMAT}"` }),
   version: z.literal(JOB_VERSION, { error: () => `${JOB_VERSION}` }),
   name: line(200).min(1, { error: () => 'a name' }),
   note: line(20_000),
   currency: z.string().regex(/^[A-Z]{3}$/, { error: () => 'three capital letters, such as EUR' }),
+  /** Units figures are written in. They are kept in SI and its common multiples whatever is shown. */
+  units: choice(UNIT_SYSTEMS),
+  /** How a person wrote figures in a unit of their own, by the place of the field: "60 ft" where metres are kept. */
+  written: z
+    .record(line(120), line(MOST_WRITTEN_LETTERS))
+    .refine((written) => Object.keys(written).length <= MOST_WRITTEN, {
+      error: () => `at most ${MOST_WRITTEN} figures`,
+    }),
   site: siteSchema,
   loads: z.array(loadSchema).max(MOST_LOADS, { error: () => `at most ${MOST_LOADS} loads` }),
   batteryHeating: batteryHeatingSchema.nullable(),

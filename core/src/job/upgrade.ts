@@ -155,5 +155,8 @@ function fromVersion3(job: Fields): Fields {
   return { ...job, version: 4, options: Array.isArray(job.options) ? job.options.map(upgraded) : job.options }
 }
 
+/** Version 5: units a job is written in. Figures were shown in metric units before. */
+const fromVersion4 = (job: Fields): Fields => ({ ...job, version: 5, units: 'metric', written: {} })
+
 /** What brings a job from version 1, 2, … to the next. */
-const FROM: readonly ((job: Fields) => Fields)[] = [fromVersion1, fromVersion2, fromVersion3]
+const FROM: readonly ((job: Fields) => Fields)[] = [fromVersion1, fromVersion2, fromVersion3, fromVersion4]

@@ -1,13 +1,12 @@
-import { voltageClassV } from '../battery/voltage-class.ts'
-import { assumed, entered, enteredOr, type Known, known, type Working } from '../chain/working.ts'
-import type { Job, Load } from '../job/schema.ts'
+import { voltageClassV } from '../catalogue/voltage-class.ts'
+import { DEFAULTS } from '../job/defaults.ts'
+import type { Load } from '../job/schema.ts'
 import { MONTH_NAMES } from '../units/format.ts'
+import { assumedOf, entered, enteredOr, type Known, known, type Working } from '../working/working.ts'
 import type { HeatingResult } from './heating.ts'
 import { busEnergy, busYear, converterLoss, inMonth } from './methods.ts'
 import { dayShares, monthFactor } from './power.ts'
 
-/** Efficiency of a DC converter whose sheet is not at hand. Assumption of Yard Lamp. */
-export const CONVERTER_EFFICIENCY = 0.85
 /** A row whose energy is known and counted. */
 export interface Counted {
   readonly load: Load
@@ -17,8 +16,8 @@ export interface Counted {
 /** Energy of a row in a month of its season. */
 export function energyIn({ load, wh }: Counted, month: number, working: Working): Known {
   if (monthFactor(load, month) === 1) return wh
-  return working.about(load.name, () =>
-    working.apply('loads', inMonth, { dailyEnergyWh: wh, monthFactor: entered(monthFactor(load, month), load.name) }),
+  return working.about({ id: load.id, name: load.name }, () =>
+    working.apply(inMonth, { dailyEnergyWh: wh, monthFactor: entered(monthFactor(load, month), load.name) }),
   ).monthEnergyWh
 }
 
@@ -31,23 +30,17 @@ export interface Converted {
 
 /** DC loads that want another voltage than the system has, by id. */
 export function converters(
-  counted: readonly Counted[],
+  { counted, heaviestWh }: { readonly counted: readonly Counted[]; readonly heaviestWh: ReadonlyMap<string, Known> },
   systemVoltageV: number,
-  month: number,
   working: Working,
 ): Map<string, Converted> {
   const found = new Map<string, Converted>()
-  for (const row of counted) {
-    const { load } = row
+  for (const { load, wh: listedWh } of counted) {
     if (load.supply !== 'dc' || load.voltageV === null || voltageClassV(load.voltageV) === systemVoltageV) continue
-    const efficiency = enteredOr(
-      load.converterEfficiency,
-      load.name,
-      assumed(CONVERTER_EFFICIENCY, 'converter whose sheet is not at hand'),
-    )
-    const wh = energyIn(row, month, working)
-    const { converterLossWh } = working.about(load.name, () =>
-      working.apply('loads', converterLoss, { dailyEnergyWh: wh, converterEfficiency: efficiency }),
+    const efficiency = enteredOr(load.converterEfficiency, load.name, assumedOf(DEFAULTS.converterEfficiency))
+    const wh = heaviestWh.get(load.id) ?? listedWh
+    const { converterLossWh } = working.about({ id: load.id, name: load.name }, () =>
+      working.apply(converterLoss, { dailyEnergyWh: wh, converterEfficiency: efficiency }),
     )
     found.set(load.id, { lossWh: converterLossWh, factor: 1 / efficiency.value })
   }
@@ -81,7 +74,7 @@ function sumWh(
 
 /** What the bus delivers in each month. */
 export function yearAtBus(
-  job: Job,
+  monthsInUse: readonly number[],
   heating: HeatingResult | null,
   counted: readonly Counted[],
   converted: ReadonlyMap<string, Converted>,
@@ -99,14 +92,14 @@ export function yearAtBus(
       `${supply.toUpperCase()} loads by month`,
     )
   }
-  return working.apply('loads', busYear, {
+  return working.apply(busYear, {
     acDailyEnergyWh: year('ac'),
     dcDailyEnergyWh: year('dc'),
     inverterEfficiency: bus.inverterEfficiency,
     idleEnergyWh: day.idleEnergyWh,
     otherStandbyW: bus.otherStandbyW,
     marginFraction: bus.marginFraction,
-    monthsInUse: entered(job.site.monthsInUse, 'site'),
+    monthsInUse: entered([...monthsInUse], 'site'),
   }).busDailyEnergyWh
 }
 
@@ -128,8 +121,8 @@ export function weekAtBus(
         'computed',
         `${supply.toUpperCase()} loads on ${name}`,
       )
-    return working.about(name, () =>
-      working.apply('loads', busEnergy, { acDailyEnergyWh: of('ac'), dcDailyEnergyWh: of('dc'), ...bus }),
+    return working.about({ id: kind, name }, () =>
+      working.apply(busEnergy, { acDailyEnergyWh: of('ac'), dcDailyEnergyWh: of('dc'), ...bus }),
     ).busDailyEnergyWh
   }
   return { weekday: at('weekday', 'a weekday'), weekend: at('weekend', 'a day of the weekend') }

@@ -16,7 +16,10 @@ export interface Daylight {
 }
 
 /** @returns null without a latitude */
-export function daylightOf(site: Site, month: number): Daylight | null {
+export function daylightOf(
+  site: Pick<Site, 'latitudeDeg' | 'longitudeDeg' | 'utcOffsetH'>,
+  month: number,
+): Daylight | null {
   if (site.latitudeDeg === null) return null
   const halfDayH = sunsetHourAngleDeg(site.latitudeDeg, declinationDeg(MONTH_MEAN_DAYS[month - 1] ?? 1)) / 15
   const noonH = 12 + solarNoonLateH(site, month)

@@ -1,12 +1,12 @@
-import type { Need } from '../chain/links.ts'
-import { assumed, entered, enteredOr, type Known, known, type Working } from '../chain/working.ts'
-import type { Job } from '../job/schema.ts'
-import { ASSUMED_DAY_SWING_K } from '../site/link.ts'
+import { DEFAULTS } from '../job/defaults.ts'
+import type { Job, Site } from '../job/schema.ts'
 import { MONTH_NAMES } from '../units/format.ts'
+import type { Need } from '../working/links.ts'
+import { assumedOf, entered, enteredOr, type Known, known, type Working } from '../working/working.ts'
 import { boxHeating, heaterPower } from './heating-methods.ts'
 
-/** Outside while neither a monthly mean nor a record low is entered, °C: the safer figure. Assumption of Yard Lamp. */
-const ASSUMED_OUTSIDE_C = -20
+/** What the heating of a battery box rests on. */
+export type HeatingBrief = Pick<Job, 'batteryHeating'> & Pick<Site, 'recordLowC' | 'monthMeanC' | 'daySwingK'>
 
 /** The heater of the battery box, by month. */
 export interface HeatingResult {
@@ -21,16 +21,12 @@ export interface HeatingResult {
   readonly none: Known
 }
 
-export function heatingOf(job: Job, needs: Need[], working: Working): HeatingResult | null {
-  const { batteryHeating: heating, site } = job
+export function heatingOf(site: HeatingBrief, needs: Need[], working: Working): HeatingResult | null {
+  const { batteryHeating: heating } = site
   if (!heating) return null
   const setPointC = entered(heating.setPointC, 'battery box')
   const boxWPerK = entered(heating.boxWPerK, 'battery box')
-  const coldC = enteredOr(
-    site.recordLowC,
-    'site',
-    assumed(ASSUMED_OUTSIDE_C, 'no record low entered: the safer figure'),
-  )
+  const coldC = enteredOr(site.recordLowC, 'site', assumedOf(DEFAULTS.outsideBoxC))
   const missing = site.monthMeanC.indexOf(null)
   if (missing >= 0)
     needs.push({
@@ -39,11 +35,11 @@ export function heatingOf(job: Job, needs: Need[], working: Working): HeatingRes
       message:
         'the mean temperature of each month, for the heating of the battery box; the record low is taken until then',
     })
-  const daySwingK = enteredOr(site.daySwingK, 'site', assumed(ASSUMED_DAY_SWING_K, 'a common swing of day and night'))
+  const daySwingK = enteredOr(site.daySwingK, 'site', assumedOf(DEFAULTS.daySwingK))
   const byMonthWh = MONTH_NAMES.map(
     (name, month) =>
-      working.about(`battery box, ${name}`, () =>
-        working.apply('loads', boxHeating, {
+      working.about({ id: `battery-box.${month + 1}`, name: `battery box, ${name}` }, () =>
+        working.apply(boxHeating, {
           outsideMeanC: enteredOr(site.monthMeanC[month] ?? null, 'site', coldC),
           daySwingK,
           setPointC,
@@ -51,8 +47,8 @@ export function heatingOf(job: Job, needs: Need[], working: Working): HeatingRes
         }),
       ).dailyEnergyWh,
   )
-  const neededW = working.about('battery box', () =>
-    working.apply('loads', heaterPower, { coldestC: coldC, setPointC, boxWPerK }),
+  const neededW = working.about({ id: 'battery-box', name: 'battery box' }, () =>
+    working.apply(heaterPower, { coldestC: coldC, setPointC, boxWPerK }),
   ).heaterW
   return {
     supply: heating.supply,

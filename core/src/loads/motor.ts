@@ -4,5 +4,13 @@ import type { Load } from '../job/schema.ts'
 const MOTOR =
   /\b(pump|compressor|fridge|refrigerator|freezer|saw|grinder|drill|mill|planer|washing machine|fan|mower|winch|windlass)\b/i
 
+const found = new WeakMap<Load, boolean>()
+
 /** Whether a motor turns it, by its name: its start is to be expected. */
-export const isMotor = (load: Load): boolean => MOTOR.test(load.name)
+export function isMotor(load: Load): boolean {
+  const before = found.get(load)
+  if (before !== undefined) return before
+  const turned = MOTOR.test(load.name)
+  found.set(load, turned)
+  return turned
+}

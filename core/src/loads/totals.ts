@@ -1,5 +1,5 @@
-import type { Known, Working } from '../chain/working.ts'
 import { LOAD_BASES, type Load } from '../job/schema.ts'
+import type { Known, Working } from '../working/working.ts'
 import type { Counted } from './at-bus.ts'
 import { dayTotal } from './methods.ts'
 
@@ -10,7 +10,7 @@ export interface LoadTotal {
 
 /** The listed energy by room or use, by where its watts come from, and by how much it matters. */
 export function loadTotals(counted: readonly Counted[], working: Working) {
-  const by = (name: (load: Load) => string): LoadTotal[] => {
+  const by = (kind: string, name: (load: Load) => string): LoadTotal[] => {
     const parts = new Map<string, Known[]>()
     for (const { load, wh } of counted) {
       const part = name(load)
@@ -20,14 +20,16 @@ export function loadTotals(counted: readonly Counted[], working: Working) {
     }
     return [...parts].map(([part, dailyEnergiesWh]) => ({
       name: part,
-      dailyEnergyWh: working.about(part, () => working.apply('loads', dayTotal, { dailyEnergiesWh })).dailyEnergyWh,
+      dailyEnergyWh: working.about({ id: `by-${kind}.${part}`, name: part }, () =>
+        working.apply(dayTotal, { dailyEnergiesWh }),
+      ).dailyEnergyWh,
     }))
   }
   const largest = (a: LoadTotal, b: LoadTotal) => b.dailyEnergyWh.value - a.dailyEnergyWh.value
   return {
-    byGroup: by((load) => load.group).sort(largest),
-    byBasis: by((load) => load.basis).sort((a, b) => basisAt(a.name) - basisAt(b.name)),
-    byPriority: by((load) => load.priority),
+    byGroup: by('group', (load) => load.group).sort(largest),
+    byBasis: by('basis', (load) => load.basis).sort((a, b) => basisAt(a.name) - basisAt(b.name)),
+    byPriority: by('priority', (load) => load.priority),
   }
 }
 

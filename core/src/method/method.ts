@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { InputError, type InputErrorCode, showValue } from './input-error.ts'
+import { ASK_SCHEMA, plainReader } from './plain.ts'
 
 type Shape = z.ZodObject
 
@@ -44,6 +45,8 @@ export function defineMethod<const I extends z.ZodRawShape, const O extends z.Zo
  * @throws {InputError} naming the input, what came and what is allowed
  */
 export function runMethod<I extends Shape, O extends Shape>(method: Method<I, O>, input: unknown): z.output<O> {
+  const plain = plainReader(method.inputs)(input)
+  if (plain !== ASK_SCHEMA) return finiteOutput(method, method.compute(plain as z.output<I>))
   const parsed = method.inputs.safeParse(input)
   if (!parsed.success) throw fromIssue(parsed.error.issues[0], input)
   return finiteOutput(method, method.compute(parsed.data))

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { Writer } from '../units/writer.ts'
 
 /** What is said about a number: its symbol in formulas, its name, its unit and its range. */
 export interface QuantityRange {
@@ -58,8 +59,14 @@ export function quantity(symbol: string, label: string, unit: string, range: Qua
   if (range.above !== undefined) schema = schema.gt(range.above, { error })
   if (range.max !== undefined) schema = schema.lte(range.max, { error })
   if (range.below !== undefined) schema = schema.lt(range.below, { error })
-  return schema.meta({ symbol, label, unit, allowed })
+  const described = schema.meta({ symbol, label, unit, allowed })
+  ranges.set(described, range)
+  return described
 }
+
+const ranges = new WeakMap<z.ZodType, QuantityRange>()
+/** Range a quantity was made with; undefined for other schemas. */
+export const rangeOf = (schema: z.ZodType): QuantityRange | undefined => ranges.get(schema)
 
 /** Temperatures met on earth, with what the sun and a closed box add: the one range of every air, room and battery, °C. */
 export const AIR_RANGE_C = { min: -90, max: 80 } as const
@@ -82,14 +89,45 @@ export function choice<const T extends readonly [string, ...string[]]>(values: T
   return z.enum(values, { error: () => `one of ${values.join(', ')}` })
 }
 
-/** What was said of a number in a schema, through defaults and optionals; undefined for other things. */
-export function quantityMeta(schema: z.ZodType): QuantityMeta | undefined {
+/** The number a schema is of, through defaults, optionals, lists and unions. */
+function numberOf(schema: z.ZodType): z.ZodType {
   let inner: z.ZodType = schema
   while (inner instanceof z.ZodDefault || inner instanceof z.ZodOptional || inner instanceof z.ZodNullable) {
     inner = inner.unwrap() as z.ZodType
   }
-  if (inner instanceof z.ZodArray) return quantityMeta(inner.element as z.ZodType)
-  if (inner instanceof z.ZodUnion) return quantityMeta(inner.options[0] as z.ZodType)
-  const meta = inner.meta()
+  if (inner instanceof z.ZodArray) return numberOf(inner.element as z.ZodType)
+  if (inner instanceof z.ZodUnion) return numberOf(inner.options[0] as z.ZodType)
+  return inner
+}
+
+/** What was said of a number in a schema, through defaults and optionals; undefined for other things. */
+export function quantityMeta(schema: z.ZodType): QuantityMeta | undefined {
+  const meta = numberOf(schema).meta()
   return meta && 'symbol' in meta ? (meta as unknown as QuantityMeta) : undefined
+}
+
+/**
+ * What a number field takes, in the units of a job. Bounds are rounded inwards, so that each figure named is taken.
+ * @example allowedIn(jobSchema.shape.site.shape.recordLowC, writerOf('us')) // 'a number from −130 to 176 °F'
+ */
+export function allowedIn(schema: z.ZodType, write: Writer): string {
+  const meta = quantityMeta(schema)
+  if (!meta) return 'a number'
+  const range = ranges.get(numberOf(schema))
+  if (!range || write.unit(meta.unit) === meta.unit) return meta.allowed
+  const to = (value: number, round: (value: number) => number): number => {
+    const shown = write.shown(value, meta.unit)
+    const step = 10 ** (Math.floor(Math.log10(Math.abs(shown) || 1)) - 2)
+    const grain = Math.min(1, step)
+    return Number((round(Number((shown / grain).toPrecision(12))) * grain).toPrecision(6))
+  }
+  return describeRange(
+    {
+      ...(range.min === undefined ? {} : { min: to(range.min, Math.ceil) }),
+      ...(range.above === undefined ? {} : { above: to(range.above, Math.ceil) }),
+      ...(range.max === undefined ? {} : { max: to(range.max, Math.floor) }),
+      ...(range.below === undefined ? {} : { below: to(range.below, Math.floor) }),
+    },
+    write.unit(meta.unit),
+  )
 }

@@ -1,23 +1,17 @@
-import type { ArrayResult } from '../array/link.ts'
-import type { BackupResult } from '../backup/link.ts'
-import type { BatteryResult } from '../battery/link.ts'
-import { type Catalogue, type CatalogueItem, itemName } from '../catalogue/schema.ts'
-import type { Need } from '../chain/links.ts'
-import { type Known, known, type Working } from '../chain/working.ts'
-import type { ControllerResult } from '../controller/link.ts'
-import { keptCount } from '../existing/existing.ts'
-import type { InverterResult } from '../inverter/link.ts'
-import type { Job } from '../job/schema.ts'
-import { formatMoney, formatNumber, formatQuantity } from '../units/format.ts'
+import { CATALOGUE_CURRENCY } from '../catalogue/catalogue.ts'
+import { type Cable, type CatalogueItem, itemName } from '../catalogue/schema.ts'
+import { keptCount } from '../job/existing.ts'
+import type { Existing } from '../job/schema.ts'
+import { PLACES, type Place, type Plant } from '../plant/plant.ts'
+import type { RuleSet } from '../rules/rule-set.ts'
+import { formatMoney, formatNumber } from '../units/format.ts'
 import type { Circuit } from '../wiring/circuits.ts'
-import type { WiringResult } from '../wiring/link.ts'
+import { defineLink, type Link, type LinkResult } from '../working/link.ts'
+import { type Known, known } from '../working/working.ts'
 import { partsTotal } from './methods.ts'
 
-/** Unit weight from which two people lift, kg. Source: handbook, cautions. */
+/** Unit weight from which two people lift, kg. Source: common practice of lifting by hand. */
 export const TWO_PEOPLE_KG = 25
-
-export const PLACES = ['array', 'battery room', 'converter wall', 'cable runs'] as const
-export type Place = (typeof PLACES)[number]
 
 /** A line to order. */
 export interface PartLine {
@@ -35,46 +29,58 @@ export interface PartLine {
   readonly weightKg: number
 }
 
-export interface PartsResult {
-  readonly text: string
-  readonly needs: readonly Need[]
+export interface PartsResult extends LinkResult {
   readonly lines: readonly PartLine[]
   readonly price: Known
   readonly weightKg: Known
+  /** Weight by the place it is installed at. */
+  readonly weightByPlaceKg: Readonly<Record<Place, number>>
   readonly currency: string
 }
 
-interface Chosen {
-  readonly battery: BatteryResult
-  readonly array: ArrayResult
-  readonly controller: ControllerResult
-  readonly inverter: InverterResult
-  readonly backup: BackupResult
-  readonly wiring: WiringResult
+export interface Upstream {
+  readonly plant: Plant
+  readonly wiring: { readonly circuits: readonly Circuit[]; readonly rules: RuleSet }
 }
 
-export function partsLink(
-  job: Job,
-  catalogue: Catalogue,
-  currency: string,
-  chosen: Chosen,
-  working: Working,
-): PartsResult {
-  const lines = [
-    ...lessExisting(job, equipment(chosen)),
-    ...chosen.wiring.circuits.flatMap((circuit) => wiringLines(catalogue, circuit)),
-  ]
-  const merged = mergeLines(lines)
-  const { price, weightKg } = working.apply('parts', partsTotal, {
-    prices: merged.map((each) => known(each.price, 'catalogue', itemName(each.item))),
-    weightsKg: merged.map((each) => known(each.weightKg, 'catalogue', itemName(each.item))),
-  })
-  const text =
-    merged.length === 0
-      ? 'nothing chosen yet'
-      : `${formatMoney(price.value, currency)} · ${formatQuantity(Math.round(weightKg.value), 'kg')}`
-  return { text, needs: [], lines: merged, price, weightKg, currency }
-}
+/** What must be bought, from the plant and its circuits, with price and weight. */
+export const partsLink: Link<Upstream, PartsResult> = defineLink(
+  'parts',
+  ({ job, catalogue, write }, { plant, wiring }) => ({
+    existing: job.existing,
+    cables: catalogue.cables,
+    write,
+    units: plant.units,
+    circuits: wiring.circuits,
+    rules: wiring.rules,
+  }),
+  ({ existing, cables, write, units, circuits, rules }, working): PartsResult => {
+    const lines = mergeLines([
+      ...lessExisting(
+        existing,
+        units.flatMap(({ item, place, use, quantity }) => (item ? [part(place, item, use, quantity)] : [])),
+      ),
+      ...circuits.flatMap((circuit) => wiringLines(cables, rules, circuit)),
+    ])
+    const { price, weightKg } = working.apply(partsTotal, {
+      prices: lines.map((each) => known(each.price, 'catalogue', itemName(each.item))),
+      weightsKg: lines.map((each) => known(each.weightKg, 'catalogue', itemName(each.item))),
+    })
+    const weightAt = (place: Place) => lines.reduce((sum, each) => sum + (each.place === place ? each.weightKg : 0), 0)
+    return {
+      answer:
+        lines.length === 0
+          ? 'nothing chosen yet'
+          : `${formatMoney(price.value, CATALOGUE_CURRENCY)} · ${write.quantity(Math.round(weightKg.value), 'kg', 0)}`,
+      needs: [],
+      lines,
+      price,
+      weightKg,
+      weightByPlaceKg: Object.fromEntries(PLACES.map((place) => [place, weightAt(place)])) as Record<Place, number>,
+      currency: CATALOGUE_CURRENCY,
+    }
+  },
+)
 
 function part(place: Place, item: CatalogueItem, use: string, quantity: number, unit: '' | 'm' = ''): PartLine {
   return {
@@ -91,11 +97,11 @@ function part(place: Place, item: CatalogueItem, use: string, quantity: number, 
 }
 
 /** What is already there and stays is not bought; its line stays where something of it is. */
-function lessExisting(job: Job, lines: readonly PartLine[]): PartLine[] {
-  if (job.existing.length === 0) return [...lines]
+function lessExisting(existing: readonly Existing[], lines: readonly PartLine[]): PartLine[] {
+  if (existing.length === 0) return [...lines]
   const left = new Map<string, number>()
   return lines.flatMap((each) => {
-    const there = left.get(each.item.id) ?? keptCount(job, each.item.id)
+    const there = left.get(each.item.id) ?? keptCount(existing, each.item.id)
     const taken = Math.min(there, each.quantity)
     left.set(each.item.id, there - taken)
     if (taken === each.quantity) return []
@@ -107,33 +113,13 @@ function lessExisting(job: Job, lines: readonly PartLine[]): PartLine[] {
   })
 }
 
-function equipment({ battery, array, controller, inverter, backup }: Chosen): PartLine[] {
-  const lines: PartLine[] = []
-  if (array.layout) lines.push(part('array', array.layout.panel, 'panel', array.layout.panels))
-  if (battery.item && battery.bank) lines.push(part('battery room', battery.item, 'battery', battery.bank.units))
-  for (const { strings, name } of array.further) {
-    if (!strings) continue
-    lines.push(part('array', strings.panel, `panel, ${name}`, strings.panels.value))
-    if (strings.controller.id !== inverter.item?.id)
-      lines.push(part('converter wall', strings.controller, `charge controller, ${name}`, strings.choice.quantity))
-  }
-  if (controller.item && controller.item.id !== inverter.item?.id)
-    lines.push(part('converter wall', controller.item, 'charge controller', controller.quantity))
-  if (inverter.item) lines.push(part('converter wall', inverter.item, 'inverter', inverter.quantity))
-  if (backup.charge && !backup.charge.builtIn)
-    lines.push(part('converter wall', backup.charge.item, 'charger', backup.charge.quantity))
-  if (backup.generator) lines.push(part('converter wall', backup.generator, 'generator', 1))
-  if (backup.alternator?.charger) lines.push(part('converter wall', backup.alternator.charger, 'alternator charger', 1))
-  return lines
-}
-
 /** Both conductors of a run are bought, and for AC the earth as well; whole metres. */
-function wiringLines(catalogue: Catalogue, circuit: Circuit): PartLine[] {
+function wiringLines(cables: readonly Cable[], rules: RuleSet, circuit: Circuit): PartLine[] {
   const lines: PartLine[] = []
   if (circuit.cable) {
     const { size, parallel } = circuit.cable
-    const cable = catalogue.cables.find((each) => each.use === circuit.use && each.size === size)
-    const wires = circuit.ac ? 3 : 2
+    const cable = cables.find((each) => each.use === circuit.use && each.size === size)
+    const wires = rules.conductorsOf(circuit.ac ? 'ac' : 'dc')
     const metres = Math.ceil(circuit.count * parallel * wires * circuit.lengthM.value)
     if (cable && metres > 0) lines.push(part('cable runs', cable, circuit.title, metres, 'm'))
   }

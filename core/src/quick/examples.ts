@@ -1,4 +1,5 @@
-import type { QuickValue } from './quick.ts'
+/** What a field of a quick calculator holds. */
+export type QuickValue = number | string | boolean | null
 
 /** Figures the quick calculators begin with, by method: of small everyday cases. */
 export const QUICK_EXAMPLES: Readonly<Record<string, Readonly<Record<string, QuickValue>>>> = {

@@ -1,16 +1,18 @@
 import { z } from 'zod'
 import { bank, requiredCapacity } from '../battery/methods.ts'
-import { SYSTEM_VOLTAGES_V } from '../battery/system-voltage.ts'
-import type { LinkId } from '../chain/links.ts'
-import { assumed, entered, type Known, type Step, Working } from '../chain/working.ts'
+import { SYSTEM_VOLTAGES_V } from '../catalogue/voltage-class.ts'
+import { METHODS } from '../chain/methods.ts'
+import { DEFAULTS } from '../job/defaults.ts'
 import { busEnergy, loadDailyEnergy } from '../loads/methods.ts'
 import { InputError } from '../method/input-error.ts'
 import { type AnyMethod, fromIssue } from '../method/method.ts'
 import { choice, count, quantity, quantityMeta, share } from '../method/quantity.ts'
-import { METHODS } from '../method/registry.ts'
+import { CONDUCTOR_SIZES } from '../tables/conductor.ts'
 import { formatPercent, formatQuantity } from '../units/format.ts'
-import { CONDUCTOR_SIZES } from '../wiring/conductor.ts'
-import { QUICK_EXAMPLES } from './examples.ts'
+import type { Writer } from '../units/writer.ts'
+import type { LinkId } from '../working/links.ts'
+import { assumed, assumedOf, entered, type Known, type Step, Working } from '../working/working.ts'
+import { QUICK_EXAMPLES, type QuickValue } from './examples.ts'
 
 /** A question answered without a job: one method of the registry, or a few of them one after another. */
 export interface QuickCalculator {
@@ -22,10 +24,10 @@ export interface QuickCalculator {
   /** Values it begins with, so that it answers at once. */
   readonly example: Readonly<Record<string, QuickValue>>
   /** @throws {InputError} naming the field */
-  answer(values: Readonly<Record<string, QuickValue>>): QuickAnswer
+  answer(values: Readonly<Record<string, QuickValue>>, write: Writer): QuickAnswer
 }
 
-export type QuickValue = number | string | boolean | null
+export type { QuickValue }
 
 export interface QuickField {
   readonly key: string
@@ -123,9 +125,9 @@ const shown = (value: unknown): string => (typeof value === 'number' ? String(va
 const given = (values: Readonly<Record<string, QuickValue>>) =>
   Object.fromEntries(Object.entries(values).filter(([, value]) => value !== null && value !== ''))
 
-function headlineOf(method: AnyMethod, key: string, value: unknown): { label: string; text: string } {
+function headlineOf(method: AnyMethod, key: string, value: unknown, write: Writer): { label: string; text: string } {
   const meta = quantityMeta(method.outputs.shape[key] as z.ZodType)
-  return { label: meta?.label ?? OUTPUT_LABELS[key] ?? key, text: textOf(value, meta?.unit ?? '') }
+  return { label: meta?.label ?? OUTPUT_LABELS[key] ?? key, text: textOf(value, meta?.unit ?? '', write) }
 }
 
 const OUTPUT_LABELS: Record<string, string> = {
@@ -136,8 +138,8 @@ const OUTPUT_LABELS: Record<string, string> = {
   size: 'conductor',
 }
 
-function textOf(value: unknown, unit: string): string {
-  if (typeof value === 'number') return formatQuantity(value, unit)
+function textOf(value: unknown, unit: string, write: Writer): string {
+  if (typeof value === 'number') return write.quantity(value, unit)
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   return value === null ? 'none' : String(value)
 }
@@ -156,18 +158,15 @@ function ofMethod(method: AnyMethod): QuickCalculator[] {
       family: FAMILY[head] ?? 'Other',
       fields: fields.filter((field) => field !== null),
       example,
-      answer(values) {
-        const working = new Working()
+      answer(values, write) {
+        const working = new Working(LINK_OF[head] ?? 'loads')
         const inputs = Object.fromEntries(
           Object.entries(given(values)).map(([key, value]) => [key, entered(value, 'entered')]),
         )
-        const outputs = working.apply(LINK_OF[head] ?? 'loads', method, inputs as never) as Record<
-          string,
-          Known<unknown>
-        >
+        const outputs = working.apply(method, inputs as never) as Record<string, Known<unknown>>
         return {
           steps: working.steps,
-          headlines: Object.entries(outputs).map(([key, figure]) => headlineOf(method, key, figure.value)),
+          headlines: Object.entries(outputs).map(([key, figure]) => headlineOf(method, key, figure.value, write)),
           said: [],
         }
       },
@@ -198,14 +197,14 @@ const blockLoad = z.strictObject({
   powerW: quantity('P', 'block load', 'W', { above: 0, max: 1e6 }),
   hoursPerDay: quantity('h', 'for so many hours', 'h', { above: 0, max: 24 }),
   days: quantity('D', 'for so many days', 'd', { above: 0, max: 60 }),
-  inverterEfficiency: share('η', 'inverter efficiency').default(0.9),
+  inverterEfficiency: share('η', 'inverter efficiency').default(DEFAULTS.inverterEfficiency.value),
   temperatureFactor: share('f_T', 'capacity left in the cold').default(0.9),
   depthOfDischarge: share('DoD', 'depth the battery may be used to').default(0.5),
   ...bankUnit,
 })
 
-/** Efficiency and idle draw of an inverter not chosen yet. Assumptions of Yard Lamp. */
-const QUICK_INVERTER = { efficiency: 0.9, idleShare: 0.01, leastIdleW: 5 } as const
+/** Idle draw of an inverter not chosen yet. Assumptions of Yard Lamp. */
+const QUICK_INVERTER = { idleShare: 0.01, leastIdleW: 5 } as const
 
 function parsed<S extends z.ZodObject>(schema: S, values: Readonly<Record<string, QuickValue>>): z.output<S> {
   const read = schema.safeParse(given(values))
@@ -222,7 +221,7 @@ function bankOf(
   input: { systemVoltageV: string; unitVoltageV: number; unitCapacityAh: number },
   requiredAh: Known,
 ): Pick<QuickAnswer, 'headlines' | 'said'> {
-  const built = working.apply('battery', bank, {
+  const built = working.apply(bank, {
     unitVoltageV: entered(input.unitVoltageV, 'entered'),
     unitCapacityAh: entered(input.unitCapacityAh, 'entered'),
     systemVoltageV: entered(Number(input.systemVoltageV), 'entered'),
@@ -265,8 +264,8 @@ const chains: readonly QuickCalculator[] = [
     },
     answer(values) {
       const input = parsed(oneLoad, values)
-      const working = new Working()
-      const day = working.apply('loads', loadDailyEnergy, {
+      const working = new Working('battery')
+      const day = working.apply(loadDailyEnergy, {
         quantity: entered(input.quantity, 'entered'),
         powerW: entered(input.powerW, 'entered'),
         hoursPerDay: entered(input.hoursPerDay, 'entered'),
@@ -274,19 +273,19 @@ const chains: readonly QuickCalculator[] = [
       })
       const nothing = entered(0, 'none')
       const idleW = Math.max(QUICK_INVERTER.leastIdleW, QUICK_INVERTER.idleShare * input.powerW * input.quantity)
-      const bus = working.apply('loads', busEnergy, {
+      const bus = working.apply(busEnergy, {
         acDailyEnergyWh: input.onAc ? day.dailyEnergyWh : nothing,
         dcDailyEnergyWh: input.onAc ? nothing : day.dailyEnergyWh,
-        inverterEfficiency: assumed(QUICK_INVERTER.efficiency, 'no inverter chosen yet'),
+        inverterEfficiency: assumedOf(DEFAULTS.inverterEfficiency),
         inverterIdleW: input.onAc ? assumed(idleW, 'no inverter chosen yet') : nothing,
-        inverterHoursPerDay: assumed(24, 'on round the clock'),
+        inverterHoursPerDay: assumedOf(DEFAULTS.inverterHoursPerDay),
       })
-      const need = working.apply('battery', requiredCapacity, {
+      const need = working.apply(requiredCapacity, {
         busDailyEnergyWh: bus.busDailyEnergyWh,
         autonomyDays: entered(input.autonomyDays, 'entered'),
         depthOfDischarge: entered(input.depthOfDischarge, 'entered'),
         systemVoltageV: entered(Number(input.systemVoltageV), 'entered'),
-        agingFactor: assumed(0.9, 'middle of life'),
+        agingFactor: assumedOf(DEFAULTS.agingFactor),
       })
       return { steps: working.steps, ...bankOf(working, input, need.nominalCapacityAh) }
     },
@@ -309,19 +308,19 @@ const chains: readonly QuickCalculator[] = [
     },
     answer(values) {
       const input = parsed(blockLoad, values)
-      const working = new Working()
-      const day = working.apply('loads', loadDailyEnergy, {
+      const working = new Working('battery')
+      const day = working.apply(loadDailyEnergy, {
         quantity: entered(1, 'one block'),
         powerW: entered(input.powerW, 'entered'),
         hoursPerDay: entered(input.hoursPerDay, 'entered'),
       })
-      const bus = working.apply('loads', busEnergy, {
+      const bus = working.apply(busEnergy, {
         acDailyEnergyWh: day.dailyEnergyWh,
         dcDailyEnergyWh: entered(0, 'none'),
         inverterEfficiency: entered(input.inverterEfficiency, 'entered'),
         inverterIdleW: assumed(0, 'the stepwise school leaves it out'),
       })
-      const need = working.apply('battery', requiredCapacity, {
+      const need = working.apply(requiredCapacity, {
         busDailyEnergyWh: bus.busDailyEnergyWh,
         autonomyDays: entered(input.days, 'entered'),
         depthOfDischarge: entered(input.depthOfDischarge, 'entered'),
@@ -348,11 +347,12 @@ export const QUICK_CALCULATORS: readonly QuickCalculator[] = [...chains, ...METH
 export function quickAnswer(
   calculator: QuickCalculator,
   values: Readonly<Record<string, QuickValue>>,
+  write: Writer,
 ):
   | { readonly ok: true; readonly answer: QuickAnswer }
   | { readonly ok: false; readonly field: string; readonly message: string } {
   try {
-    return { ok: true, answer: calculator.answer(values) }
+    return { ok: true, answer: calculator.answer(values, write) }
   } catch (error) {
     if (!(error instanceof InputError)) throw error
     const field = calculator.fields.find(({ key }) => key === error.path.split('.')[0])

@@ -1,6 +1,7 @@
-import { assumed, entered, enteredOr, type Known, known, type Working } from '../chain/working.ts'
 import type { Plane, Site } from '../job/schema.ts'
+import { assumed, entered, enteredOr, type Known, known, type Working } from '../working/working.ts'
 import { horizonLoss, planeMonthly, planesTogether, seasonalPositions, shadedSunHours } from './methods.ts'
+import type { Sky } from './sun.ts'
 import { SEASONS, seasonOfMonths, seasonTilts, skyYear } from './tilts.ts'
 
 /** A roof or frame, and the sun that reaches it. */
@@ -22,11 +23,11 @@ export interface PlaneResult {
 export const bestOf = (tiltDeg: number) =>
   assumed(tiltDeg, 'the tilt that gives the worst of the months that count the most sun')
 
-export const azimuthOf = (site: Site, plane: Plane | undefined): Known =>
+export const azimuthOf = (site: Pick<Site, 'latitudeDeg'>, plane: Plane | undefined): Known =>
   enteredOr(plane?.azimuthDeg ?? null, 'site', assumed((site.latitudeDeg ?? 0) >= 0 ? 180 : 0, 'facing the equator'))
 
 export function planesOf(
-  site: Site,
+  site: Sky,
   flat: Known<number[]>,
   albedoFraction: Known,
   months: readonly number[],
@@ -36,7 +37,7 @@ export function planesOf(
   const used = site.planes.filter(({ parts }) => parts > 0)
   const parts = used.reduce((sum, plane) => sum + plane.parts, 0)
   return used.map((plane) =>
-    working.about(used.length > 1 ? plane.name : '', () => {
+    working.about({ id: plane.id, name: used.length > 1 ? plane.name : '' }, () => {
       const azimuthDeg = azimuthOf(site, plane)
       const tilts = seasonTilts(year, plane, azimuthDeg.value, months).map(({ tiltDeg, typed }) =>
         typed ? entered(tiltDeg, 'site') : bestOf(tiltDeg),
@@ -52,19 +53,20 @@ export function planesOf(
         const tiltDeg = tilts[season] ?? bestOf(0)
         const work = () => ({
           season,
-          sun: working.apply('site', planeMonthly, { ...common, tiltDeg }).planeKwhPerM2Day,
+          sun: working.apply(planeMonthly, { ...common, tiltDeg }).planeKwhPerM2Day,
           lost:
             site.horizon.length > 0
-              ? working.apply('site', horizonLoss, { ...common, tiltDeg, horizon: entered(site.horizon, 'site') })
+              ? working.apply(horizonLoss, { ...common, tiltDeg, horizon: entered(site.horizon, 'site') })
               : null,
         })
-        return plane.positions === 'fixed' ? work() : working.about(`${plane.name}, ${SEASONS[season]}`, work)
+        const position = { id: `${plane.id}.${season}`, name: `${plane.name}, ${SEASONS[season]}` }
+        return plane.positions === 'fixed' ? work() : working.about(position, work)
       })
       const byMonth = seasons.map((season) => positions.findIndex((position) => position.season === season))
       const [only] = positions
       const sun =
         positions.length > 1
-          ? working.apply('site', seasonalPositions, {
+          ? working.apply(seasonalPositions, {
               planeKwhByPosition: positions.map((position) => position.sun),
               positionOfMonth: known(
                 byMonth.map((at) => at + 1),
@@ -92,7 +94,7 @@ export function planesOf(
         tiltDeg: seasons.map((season) => tilts[season] ?? bestOf(0)),
         share: plane.parts / parts,
         horizonLost,
-        peakSunHours: working.apply('site', shadedSunHours, {
+        peakSunHours: working.apply(shadedSunHours, {
           planeKwhPerM2Day: sun,
           shadeFraction: entered(site.shadeFraction, 'site'),
           ...(horizonLost ? { horizonFraction: horizonLost.all } : {}),
@@ -119,7 +121,7 @@ export function planesTogetherHours(planes: readonly PlaneResult[], working: Wor
   const [only] = planes
   if (!only) return null
   if (planes.length === 1) return only.peakSunHours
-  return working.apply('site', planesTogether, {
+  return working.apply(planesTogether, {
     peakSunHoursByPlane: planes.map(({ peakSunHours }) => peakSunHours),
     parts: planes.map(({ plane }) => entered(plane.parts, plane.name)),
   }).peakSunHours

@@ -1,18 +1,31 @@
-import type { Need } from '../chain/links.ts'
-import { entered, type Known, known, type Working } from '../chain/working.ts'
+import { DEFAULTS } from '../job/defaults.ts'
 import type { Site } from '../job/schema.ts'
 import { InputError } from '../method/input-error.ts'
 import { formatNumber, MONTH_NAMES, monthName } from '../units/format.ts'
+import type { Need } from '../working/links.ts'
+import { entered, type Known, known, type Working } from '../working/working.ts'
 import { flatFromPlane } from './methods.ts'
 import { flatBehindPlane, monthLimitKwhPerM2Day } from './plane.ts'
 
-/** Ground reflectance of grass and soil. Source: Liu & Jordan 1963, as used by Duffie & Beckman. */
-export const ALBEDO_FRACTION = 0.2
+/** What of a site the sun in its planes rests on. */
+export type Sky = Pick<
+  Site,
+  | 'latitudeDeg'
+  | 'albedoFraction'
+  | 'sunKwhPerM2Day'
+  | 'sunBasis'
+  | 'sunSource'
+  | 'sunGivenFor'
+  | 'planes'
+  | 'horizon'
+  | 'shadeFraction'
+  | 'snowFraction'
+>
 
 export const siteNeed = (field: string, message: string): Need => ({ link: 'site', place: `site.${field}`, message })
 
 /** The twelve figures on the flat once all are there and none is more than a sky can give. */
-export function sunOnFlat(site: Site, needs: Need[], albedoFraction: Known, working: Working): Known<number[]> | null {
+export function sunOnFlat(site: Sky, needs: Need[], albedoFraction: Known, working: Working): Known<number[]> | null {
   const figures = site.sunKwhPerM2Day
   const missing = MONTH_NAMES.filter((_, month) => figures[month] === null)
   if (missing.length > 0) {
@@ -31,7 +44,7 @@ export function sunOnFlat(site: Site, needs: Need[], albedoFraction: Known, work
   const given = known(known12, SUN_ORIGIN[site.sunBasis], site.sunSource === '' ? 'site' : site.sunSource)
   if (!site.sunGivenFor) return given
   try {
-    return working.apply('site', flatFromPlane, {
+    return working.apply(flatFromPlane, {
       latitudeDeg: entered(latitudeDeg, 'site'),
       tiltDeg: entered(site.sunGivenFor.tiltDeg, 'site'),
       azimuthDeg: entered(site.sunGivenFor.azimuthDeg, 'site'),
@@ -47,7 +60,10 @@ export function sunOnFlat(site: Site, needs: Need[], albedoFraction: Known, work
 const SUN_ORIGIN = { measured: 'measured', published: 'entered', climate: 'assumption', guess: 'guess' } as const
 
 /** Why a month's figure of sun cannot be; null where it can, or where the latitude is not known yet. */
-export function impossibleSun(site: Site, monthIndex: number): { month: number; message: string } | null {
+export function impossibleSun(
+  site: Pick<Site, 'latitudeDeg' | 'albedoFraction' | 'sunKwhPerM2Day' | 'sunGivenFor'>,
+  monthIndex: number,
+): { month: number; message: string } | null {
   const figure = site.sunKwhPerM2Day[monthIndex] ?? null
   const { latitudeDeg, sunGivenFor } = site
   if (figure === null || latitudeDeg === null) return null
@@ -60,7 +76,7 @@ export function impossibleSun(site: Site, monthIndex: number): { month: number; 
       message: `${monthName(month)}: ${figure} kWh/m² a day is more than the ${formatNumber(limitKwh, 2)} that arrive above the air at ${latitudeDeg}°`,
     }
   }
-  const plane = { ...sunGivenFor, albedo: site.albedoFraction ?? ALBEDO_FRACTION }
+  const plane = { ...sunGivenFor, albedo: site.albedoFraction ?? DEFAULTS.albedoFraction.value }
   const { flatKwh, mostKwh } = flatBehindPlane(latitudeDeg, monthIndex, figure, plane)
   if (flatKwh !== null) return null
   return {

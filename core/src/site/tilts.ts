@@ -30,7 +30,11 @@ export interface SkyYear {
   readonly horizon: Site['horizon']
 }
 
-export function skyYear(site: Site, flatKwhPerM2Day: readonly number[], albedoFraction: number): SkyYear {
+export function skyYear(
+  site: Pick<Site, 'latitudeDeg' | 'horizon' | 'shadeFraction' | 'snowFraction'>,
+  flatKwhPerM2Day: readonly number[],
+  albedoFraction: number,
+): SkyYear {
   const latitudeDeg = site.latitudeDeg ?? 0
   return {
     latitudeDeg,

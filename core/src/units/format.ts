@@ -16,11 +16,22 @@ export function formatNumber(value: number, decimals?: number): string {
   return value < 0 && Number(trimmed.replace(/,/g, '')) !== 0 ? `−${trimmed}` : trimmed
 }
 
-/** A number with its unit, joined by a no-break space. */
-export function formatQuantity(value: number, unit: string, decimals?: number): string {
+/** A number with a unit as it stands, joined by a no-break space. Figures of a job go through its writer. */
+export function formatPlain(value: number, unit: string, decimals?: number): string {
   const text = UNIT_TEXT[unit] ?? unit
   return text === '' ? formatNumber(value, decimals) : `${formatNumber(value, decimals)}\u00a0${text}`
 }
+
+/** Units that differ between systems of units; see units/writer.ts. */
+type ConvertedUnit = '°C' | 'K' | 'm' | 'mm' | 'mm²' | 'm²' | 'cm²' | 'm³/h' | 'kg' | 'L' | 'L/h' | 'W/K'
+type CommonUnit<U extends string> = string extends U ? never : U extends ConvertedUnit ? never : U
+
+/**
+ * A number with a unit that is the same in every system of units: V, A, W, Wh, h, days. Others, and units that are not
+ * known here, do not compile: they go through a job's writer.
+ */
+export const formatQuantity = <U extends string>(value: number, unit: CommonUnit<U> & U, decimals?: number): string =>
+  formatPlain(value, unit, decimals)
 
 /** A share of one as a percentage. */
 export function formatPercent(fraction: number, decimals?: number): string {
@@ -30,6 +41,9 @@ export function formatPercent(fraction: number, decimals?: number): string {
 
 /** A conductor size as it is written: 25 mm² and 2/0 AWG. */
 export const formatSize = (size: string): string => size.replace(' mm2', '\u00a0mm²').replace(' AWG', '\u00a0AWG')
+
+/** A cross-section, in mm² in every system of units: sizes of both are read from it. */
+export const formatArea = (areaMm2: number): string => formatPlain(areaMm2, 'mm²')
 
 /** Money, whole units. */
 export const formatMoney = (amount: number, currency: string): string => `${WHOLE.format(amount)}\u00a0${currency}`

@@ -1,287 +1,223 @@
 import type { ArrayResult } from '../array/link.ts'
 import type { BackupResult } from '../backup/link.ts'
-import type { Bank } from '../battery/bank.ts'
 import type { BatteryResult } from '../battery/link.ts'
-import { itemName } from '../catalogue/schema.ts'
-import { assumed, fromSheet, type Known, known, type Working } from '../chain/working.ts'
-import { type ControllerResult, everyString } from '../controller/link.ts'
+import { type Device, itemName } from '../catalogue/schema.ts'
+import { type ControllerResult, everyString, type StrungArray } from '../controller/link.ts'
 import { pwm } from '../controller/methods.ts'
 import type { InverterResult } from '../inverter/link.ts'
 import { inverterDcCurrent } from '../inverter/methods.ts'
-import type { Option, Site } from '../job/schema.ts'
-import type { Demand } from '../loads/link.ts'
-import type { DeviceSeries } from '../tables/standard-ratings.ts'
-import { CIRCUIT_TITLE, type CircuitDemand, type CircuitKind } from './circuits.ts'
+import type { CircuitKind } from '../job/defaults.ts'
+import type { Demand } from '../loads/demand.ts'
+import { endsOf, type Joint, type Plant } from '../plant/plant.ts'
+import type { CableUse, RuleSet } from '../rules/rule-set.ts'
+import { assumed, fromSheet, type Known, known, type Working } from '../working/working.ts'
+import { type CircuitDemand, isCircuit } from './circuits.ts'
 import { apparentCurrent, bankCurrent, sharedCurrent } from './methods.ts'
 
-export interface Upstream {
+/** What the currents of the circuits follow from. */
+export interface WiringBrief {
+  readonly plant: Plant
   readonly demand: Demand
   readonly battery: BatteryResult
   readonly array: ArrayResult
   readonly controller: ControllerResult
   readonly inverter: InverterResult
   readonly backup: BackupResult
-  readonly option: Option
 }
 
-type Rules = {
-  readonly breaker: DeviceSeries
-  readonly pv: CircuitDemand['installation']
-  readonly battery: CircuitDemand['installation']
-  readonly fixed: CircuitDemand['installation']
-}
-const RULES: Record<Site['ruleSet'], Rules> = {
-  iec: { breaker: 'iec-breaker', pv: 'pv-surface', battery: 'iec-xlpe90-c', fixed: 'iec-pvc70-b1' },
-  'north-american': { breaker: 'na-breaker', pv: 'na-free-air-90', battery: 'battery-105', fixed: 'na-raceway-75' },
+/** What a circuit of a kind asks: its currents and voltage. */
+type Asked = Pick<CircuitDemand, 'currentA' | 'workingA' | 'voltageV' | 'highestV'> &
+  Partial<Pick<CircuitDemand, 'mustProtect' | 'ratingA'>>
+
+/** What a circuit of a kind is made of. */
+const MADE_OF: Readonly<Record<CircuitKind, { readonly use: CableUse; readonly deviceType: Device['type'] }>> = {
+  string: { use: 'pv', deviceType: 'pv-fuse' },
+  array: { use: 'pv', deviceType: 'dc-breaker' },
+  controller: { use: 'battery', deviceType: 'dc-breaker' },
+  'battery-string': { use: 'battery', deviceType: 'battery-fuse' },
+  'battery-main': { use: 'battery', deviceType: 'battery-fuse' },
+  'inverter-dc': { use: 'battery', deviceType: 'battery-fuse' },
+  'dc-loads': { use: 'fixed', deviceType: 'dc-breaker' },
+  'inverter-ac': { use: 'fixed', deviceType: 'ac-breaker' },
+  'backup-ac': { use: 'fixed', deviceType: 'ac-breaker' },
+  charger: { use: 'battery', deviceType: 'dc-breaker' },
+  alternator: { use: 'battery', deviceType: 'dc-breaker' },
 }
 
-type Direct = Pick<CircuitDemand, 'voltageV' | 'highestV' | 'ac' | 'ratingA' | 'mustProtect' | 'maxParallel'>
-
-/** Circuits this system has, with what each must carry. Empty until a bank is known. */
-export function circuitDemands(site: Site, up: Upstream, working: Working): CircuitDemand[] {
-  const { bank } = up.battery
+/** What each joint of the plant must carry; joints that carry nothing are left out. */
+export function circuitDemands(brief: WiringBrief, rules: RuleSet, working: Working): CircuitDemand[] {
+  const { bank } = brief.battery
   if (!bank) return []
-  const rules = RULES[site.ruleSet]
-  const direct: Direct = {
-    voltageV: known(up.battery.systemVoltageV.value, 'computed', 'system voltage'),
-    highestV: bank.absorptionV,
-    ac: false,
-    ratingA: null,
-    mustProtect: true,
-    maxParallel: 2,
-  }
-  const dcLoadA = up.demand.hasDc ? loadCurrent(up, bank.lowCutoffV, working) : known(0, 'computed', 'no DC loads')
-  return [
-    ...arrayDemands(up, rules, working),
-    ...controllerDemands(up, rules, direct),
-    ...bankDemands(up, rules, direct, bank, dcLoadA, working),
-    ...dcLoadDemands(rules, direct, dcLoadA),
-    ...acDemands(up, rules, working),
-    ...backupDemands(up, rules, direct, working),
-  ]
+  const strung = new Map(everyString(brief).map((each) => [each.id, each]))
+  const bus = busCurrents(brief, working)
+  return brief.plant.joints.filter(isCircuit).flatMap((joint): CircuitDemand[] => {
+    const array = joint.arrayId === null ? undefined : strung.get(joint.arrayId)
+    const asked = working.about({ id: joint.id, name: joint.title }, () =>
+      ASKED[joint.kind]({ brief, bus, array, joint, working }),
+    )
+    if (!asked || asked.currentA.value <= 0) return []
+    const { use, deviceType } = MADE_OF[joint.kind]
+    return [
+      {
+        id: joint.id,
+        kind: joint.kind,
+        title: joint.title,
+        count: joint.count,
+        arrayId: joint.arrayId,
+        ac: joint.carries === 'ac',
+        fedByBank: joint.carries === 'battery' || joint.carries === 'dc',
+        use,
+        deviceType,
+        series: rules.series[deviceType],
+        installation: rules.laid[use],
+        mustProtect: true,
+        ratingA: null,
+        terminal: narrowestTerminal(brief.plant, joint),
+        ...asked,
+      },
+    ]
+  })
 }
 
-/** Id and title of a circuit; those of a further array carry its name. */
-const named = (kind: CircuitKind, further?: { readonly id: string; readonly name: string }) => ({
-  kind,
-  id: further ? (`${kind}-${further.id}` as const) : kind,
-  title: further ? `${CIRCUIT_TITLE[kind]}, ${further.name}` : CIRCUIT_TITLE[kind],
+/** The terminal at either end that takes least. */
+function narrowestTerminal(plant: Plant, joint: Joint): CircuitDemand['terminal'] {
+  const limits = endsOf(plant, joint).flatMap(({ unit, terminal: { maxAreaMm2 } }) =>
+    maxAreaMm2 === null ? [] : [{ maxAreaMm2, unitName: unit.name }],
+  )
+  return limits.reduce<CircuitDemand['terminal']>((a, b) => (a && a.maxAreaMm2 <= b.maxAreaMm2 ? a : b), null)
+}
+
+interface Context {
+  readonly brief: WiringBrief
+  readonly bus: BusCurrents
+  readonly array: StrungArray | undefined
+  readonly joint: Joint
+  readonly working: Working
+}
+
+interface BusCurrents {
+  readonly voltageV: Known
+  readonly highestV: number
+  readonly inverterA: Known
+  readonly dcLoadsA: Known
+  /** Between bank and bus bars. */
+  readonly bankA: Known
+}
+
+/** What meets at the bus bars. */
+function busCurrents({ battery, demand, inverter, controller, backup }: WiringBrief, working: Working): BusCurrents {
+  const none = (why: string) => known(0, 'computed', why)
+  const inverterA = inverter.fullCurrentA ?? none('no inverter')
+  const dcLoadsA = demand.hasDc
+    ? working.about({ id: 'dc-loads', name: 'DC loads together' }, () =>
+        working.apply(inverterDcCurrent, {
+          powerW: demand.dcContinuousW,
+          efficiency: known(1, 'computed', 'direct, no converter'),
+          batteryVoltageV: known(battery.bank?.lowCutoffV ?? 1, 'catalogue', 'lowest voltage of the bank'),
+        }),
+      ).currentA
+    : none('no DC loads')
+  const chargeA = known(controller.chargeA + backup.chargeA, 'computed', 'all controllers and chargers')
+  return {
+    voltageV: known(battery.systemVoltageV.value, 'computed', 'system voltage'),
+    highestV: battery.bank?.absorptionV ?? 0,
+    inverterA,
+    dcLoadsA,
+    bankA: working.apply(bankCurrent, { inverterA, dcLoadsA, chargeA }).currentA,
+  }
+}
+
+/** One of several alike, with so many of them out of service. */
+const share = (working: Working, whole: Known, alike: number, out: number): Known =>
+  working.apply(sharedCurrent, {
+    currentA: whole,
+    alike: known(alike, 'computed', 'counted by the design'),
+    out: assumed(out, out === 0 ? 'all at work' : 'one string out of service'),
+  }).eachA
+
+/** On the bus bars, at the system's voltage. */
+const onBus = ({ voltageV, highestV }: BusCurrents, currentA: Known, workingA: Known = currentA): Asked => ({
+  currentA,
+  workingA,
+  voltageV,
+  highestV,
 })
 
-/** Every array with the name its circuits carry. */
-const arraysOf = (up: Upstream) =>
-  everyString(up).map((each, i) => ({
-    ...each,
-    further: each.name === '' ? undefined : { id: up.option.controller.further[i - 1]?.id ?? `${i}`, name: each.name },
-  }))
-
-function controllerDemands(up: Upstream, rules: Rules, direct: Direct): CircuitDemand[] {
-  const laid = { use: 'battery', installation: rules.battery, deviceType: 'dc-breaker', series: rules.breaker } as const
-  // The controller of an all-in-one reaches the battery through the inverter's own leads.
-  return arraysOf(up)
-    .filter(({ controller }) => controller.id !== up.inverter.item?.id)
-    .map(({ controller, quantity, strings, further }) => ({
-      ...direct,
-      ...laid,
-      ...named('controller', further),
-      count: quantity,
-      currentA: fromSheet(controller.ratedOutputA, itemName(controller)),
-      workingA: strings.outputA,
-    }))
+const ASKED: Readonly<Record<CircuitKind, (context: Context) => Asked | null | undefined>> = {
+  string: ({ array, working }) => array && stringAsked(array, working),
+  array: ({ array }) => array && arrayAsked(array),
+  controller: ({ bus, array }) =>
+    array && onBus(bus, fromSheet(array.controller.ratedOutputA, itemName(array.controller)), array.strings.outputA),
+  'battery-string': ({ bus, joint, working }) =>
+    bus.bankA.value > 0 ? onBus(bus, share(working, bus.bankA, joint.count, 1)) : null,
+  'battery-main': ({ bus }) => onBus(bus, bus.bankA),
+  'inverter-dc': ({ bus, joint, working }) =>
+    onBus(bus, joint.count === 1 ? bus.inverterA : share(working, bus.inverterA, joint.count, 0)),
+  'dc-loads': ({ bus }) => onBus(bus, bus.dcLoadsA),
+  'inverter-ac': ({ brief, working }) => inverterAcAsked(brief, working),
+  'backup-ac': ({ brief, working }) => backupAcAsked(brief, working),
+  charger: ({ brief, bus }) => {
+    const { charge } = brief.backup
+    return charge && onBus(bus, known(charge.ratedA / charge.quantity, 'catalogue', itemName(charge.item)))
+  },
+  alternator: ({ brief, bus }) => brief.backup.alternator && onBus(bus, brief.backup.alternator.currentA),
 }
 
-/** Bank to bus bars, each of its strings, and bus bars to each inverter: the circuits that carry everything. */
-function bankDemands(
-  up: Upstream,
-  rules: Rules,
-  direct: Direct,
-  bank: Bank,
-  dcLoadsA: Known,
-  working: Working,
-): CircuitDemand[] {
-  const laid = {
-    ...direct,
-    use: 'battery',
-    installation: rules.battery,
-    deviceType: 'battery-fuse',
-    series: 'battery-fuse',
-  } as const
-  const inverterA = up.inverter.fullCurrentA ?? known(0, 'computed', 'no inverter')
-  const chargeA = known(up.controller.chargeA + up.backup.chargeA, 'computed', 'all controllers and chargers')
-  const { currentA } = working.apply('wiring', bankCurrent, { inverterA, dcLoadsA, chargeA })
-  const share = (whole: Known, alike: number, out: number) =>
-    working.apply('wiring', sharedCurrent, {
-      currentA: whole,
-      alike: known(alike, 'computed', 'counted by the design'),
-      out: assumed(out, out === 0 ? 'all at work' : 'one string out of service'),
-    }).eachA
-  const demands: CircuitDemand[] = []
-  if (currentA.value > 0 && bank.parallel.value > 1) {
-    const stringA = share(currentA, bank.parallel.value, 1)
-    demands.push({
-      ...laid,
-      ...named('battery-string'),
-      count: bank.parallel.value,
-      currentA: stringA,
-      workingA: stringA,
-    })
-  }
-  if (currentA.value > 0) demands.push({ ...laid, ...named('battery-main'), count: 1, currentA, workingA: currentA })
-  if (up.inverter.quantity > 0) {
-    const eachA = up.inverter.quantity === 1 ? inverterA : share(inverterA, up.inverter.quantity, 0)
-    demands.push({ ...laid, ...named('inverter-dc'), count: up.inverter.quantity, currentA: eachA, workingA: eachA })
-  }
-  return demands
-}
+const onPv = ({ workingV, coldV }: StrungArray['strings']) => ({ voltageV: workingV, highestV: coldV.value })
 
-function dcLoadDemands(rules: Rules, direct: Direct, dcLoadA: Known): CircuitDemand[] {
-  if (dcLoadA.value <= 0) return []
-  const laid = { use: 'fixed', installation: rules.fixed, deviceType: 'dc-breaker', series: rules.breaker } as const
-  return [{ ...direct, ...laid, ...named('dc-loads'), count: 1, currentA: dcLoadA, workingA: dcLoadA }]
-}
-
-/** What the DC loads that run together draw when the bank is low. */
-function loadCurrent(up: Upstream, lowCutoffV: number, working: Working): Known {
-  return working.apply('wiring', inverterDcCurrent, {
-    powerW: up.demand.dcContinuousW,
-    efficiency: known(1, 'computed', 'direct, no converter'),
-    batteryVoltageV: known(lowCutoffV, 'catalogue', 'lowest voltage of the bank'),
-  }).currentA
-}
-
-function arrayDemands(up: Upstream, rules: Rules, working: Working): CircuitDemand[] {
-  return arraysOf(up).flatMap((each) => stringDemands(each, rules, working))
-}
-
-function stringDemands(
-  { panel, quantity, strings, controller, further }: ReturnType<typeof arraysOf>[number],
-  rules: Rules,
-  working: Working,
-): CircuitDemand[] {
-  const { stringsPerController, stringsPerInput } = strings
+function stringAsked({ panel, strings }: StrungArray, working: Working): Asked {
   const sheet = itemName(panel)
-  const common = {
-    voltageV: strings.workingV,
-    highestV: strings.coldV.value,
-    ac: false,
-    use: 'pv' as const,
-    installation: rules.pv,
-    maxParallel: 2,
-  }
-  const array: CircuitDemand = {
-    ...common,
-    ...named('array', further),
-    count: quantity * Math.min(controller.inputs, stringsPerController),
-    currentA: strings.inputA,
-    workingA: known(
-      panel.impA * stringsPerInput,
-      'catalogue',
-      `working current of ${stringsPerInput} strings of ${sheet}`,
-    ),
-    deviceType: 'dc-breaker',
-    series: rules.breaker,
-    mustProtect: true, // also the disconnect of the array
-    ratingA: null,
-  }
-  if (stringsPerInput < 2) return [array]
-  const fused = stringsPerInput >= 3 || strings.fuseRequired.value
-  const string: CircuitDemand = {
-    ...common,
-    ...named('string', further),
-    count: quantity * stringsPerController,
-    currentA: working.apply('wiring', pwm, {
+  return {
+    ...onPv(strings),
+    currentA: working.apply(pwm, {
       iscA: fromSheet(panel.iscA, sheet),
       parallel: known(1, 'computed', 'one string'),
     }).minimumRatingA,
     workingA: fromSheet(panel.impA, sheet),
-    deviceType: 'pv-fuse',
-    series: 'pv-string-fuse',
-    mustProtect: fused,
+    mustProtect: strings.stringsPerInput >= 3 || strings.fuseRequired.value,
     ratingA: strings.fuseRatingA,
   }
-  return [string, array]
 }
 
-/** What charges beside the array: the lead from generator or mains, and each charger's lead to the bus bars. */
-function backupDemands(
-  { backup, inverter }: Upstream,
-  rules: Rules,
-  direct: Direct,
-  working: Working,
-): CircuitDemand[] {
-  const { charge, alternator, generator } = backup
-  const demands: CircuitDemand[] = []
-  const dc = { use: 'battery', installation: rules.battery, deviceType: 'dc-breaker', series: rules.breaker } as const
-  const fed = charge?.item
-  if (charge && fed) {
-    const mainsV = generator?.mainsVoltageV ?? (fed.kind === 'charger' ? fed.inputV : fed.mainsVoltageV)
-    const chargerVA = charge.powerW.value / charge.efficiency.value / (fed.kind === 'charger' ? fed.powerFactor : 1)
-    const passedVA = charge.builtIn ? (inverter.item?.continuousVA ?? 0) * inverter.quantity : 0
-    const { currentA } = working.apply('wiring', apparentCurrent, {
-      apparentPowerVA: generator
-        ? fromSheet(generator.continuousVA, itemName(generator))
-        : known(chargerVA + passedVA, 'computed', 'charger, and what the inverter passes on'),
-      voltageV: known(mainsV, 'catalogue', generator ? itemName(generator) : itemName(fed)),
-    })
-    demands.push({
-      ...named('backup-ac'),
-      count: 1,
-      currentA,
-      workingA: currentA,
-      voltageV: known(mainsV, 'catalogue', 'mains voltage'),
-      highestV: mainsV,
-      ac: true,
-      use: 'fixed',
-      installation: rules.fixed,
-      deviceType: 'ac-breaker',
-      series: rules.breaker,
-      maxParallel: 2,
-      mustProtect: true,
-      ratingA: null,
-    })
-    if (!charge.builtIn) {
-      const eachA = known(charge.ratedA / charge.quantity, 'catalogue', itemName(fed))
-      demands.push({
-        ...direct,
-        ...dc,
-        ...named('charger'),
-        count: charge.quantity,
-        currentA: eachA,
-        workingA: eachA,
-      })
-    }
-  }
-  if (alternator?.charger) {
-    const { currentA } = alternator
-    demands.push({ ...direct, ...dc, ...named('alternator'), count: 1, currentA, workingA: currentA })
-  }
-  return demands
-}
+/** Its device is the disconnect of the array as well. */
+const arrayAsked = ({ panel, strings }: StrungArray): Asked => ({
+  ...onPv(strings),
+  currentA: strings.inputA,
+  workingA: known(
+    panel.impA * strings.stringsPerInput,
+    'catalogue',
+    `working current of ${strings.stringsPerInput} strings of ${itemName(panel)}`,
+  ),
+})
 
-function acDemands({ inverter }: Upstream, rules: Rules, working: Working): CircuitDemand[] {
-  const { item, quantity } = inverter
-  if (!item) return []
+function inverterAcAsked({ inverter: { item } }: WiringBrief, working: Working): Asked | null {
+  if (!item) return null
   const sheet = itemName(item)
-  const { currentA } = working.apply('wiring', apparentCurrent, {
+  const voltageV = fromSheet(item.mainsVoltageV, sheet)
+  const { currentA } = working.apply(apparentCurrent, {
     apparentPowerVA: fromSheet(item.continuousVA, sheet),
-    voltageV: fromSheet(item.mainsVoltageV, sheet),
+    voltageV,
   })
-  return [
-    {
-      ...named('inverter-ac'),
-      count: quantity,
-      currentA,
-      workingA: currentA,
-      voltageV: fromSheet(item.mainsVoltageV, itemName(item)),
-      highestV: item.mainsVoltageV,
-      ac: true,
-      use: 'fixed',
-      installation: rules.fixed,
-      deviceType: 'ac-breaker',
-      series: rules.breaker,
-      maxParallel: 2,
-      mustProtect: true,
-      ratingA: null,
-    },
-  ]
+  return { currentA, workingA: currentA, voltageV, highestV: item.mainsVoltageV }
+}
+
+/** The lead from generator or mains, to chargers or to the inverter that passes it on. */
+function backupAcAsked({ backup: { charge, generator }, inverter }: WiringBrief, working: Working): Asked | null {
+  if (!charge) return null
+  const fed = charge.item
+  const mainsV = generator?.mainsVoltageV ?? (fed.kind === 'charger' ? fed.inputV : fed.mainsVoltageV)
+  const chargerVA = charge.powerW.value / charge.efficiency.value / (fed.kind === 'charger' ? fed.powerFactor : 1)
+  const passedVA = charge.builtIn ? (inverter.item?.continuousVA ?? 0) * inverter.quantity : 0
+  const { currentA } = working.apply(apparentCurrent, {
+    apparentPowerVA: generator
+      ? fromSheet(generator.continuousVA, itemName(generator))
+      : known(chargerVA + passedVA, 'computed', 'charger, and what the inverter passes on'),
+    voltageV: known(mainsV, 'catalogue', generator ? itemName(generator) : itemName(fed)),
+  })
+  return {
+    currentA,
+    workingA: currentA,
+    voltageV: known(mainsV, 'catalogue', 'mains voltage'),
+    highestV: mainsV,
+  }
 }

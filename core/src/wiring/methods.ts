@@ -2,9 +2,10 @@ import { z } from 'zod'
 import { InputError, outOfDomain } from '../method/input-error.ts'
 import { defineMethod } from '../method/method.ts'
 import { choice, count, quantity } from '../method/quantity.ts'
+import { type AmpacityInput, ampacityOf, sizesOf } from '../rules/ampacity.ts'
+import { conductorOf, resistanceOhmPerKm } from '../tables/conductor.ts'
+import { INSTALLATIONS } from '../tables/installations.ts'
 import { DEVICE_SERIES, nextRatingA, STANDARD_RATINGS_A } from '../tables/standard-ratings.ts'
-import { type AmpacityInput, ampacityOf, INSTALLATIONS, sizesOf } from './ampacity.ts'
-import { conductorOf, resistanceOhmPerKm } from './conductor.ts'
 
 const current = quantity('I', 'current', 'A', { min: 0 })
 const length = quantity('L', 'length one way', 'm', { min: 0 })

@@ -1,21 +1,44 @@
-import type { Catalogue, CatalogueItem, Job, JobListing, StoredJob } from '@yard-lamp/core'
-import type { PriceList } from '@yard-lamp/core/catalogue/price-list'
-import type { StoredItem, StoredPriceList } from '@yard-lamp/core/catalogue/stored'
+import type { CatalogueItem, Job, JobListing, JobSummary, StoredJob } from '@yard-lamp/core'
+import type { CatalogueInForce, PriceList, StoredItem, StoredPriceList } from '@yard-lamp/core/catalogue'
+import { REFUSALS, type RefusalCode } from '@yard-lamp/core/job'
 
 export type { StoredItem, StoredPriceList }
 
 /** A refusal by the server, or none where it could not be reached. */
 export class ApiFailure extends Error {
-  /** Code of the server's catalogue, or UNREACHABLE. */
-  readonly code: string
+  /** Of the server’s refusals; or the server did not answer. */
+  readonly code: RefusalCode | 'UNREACHABLE'
   readonly details: Readonly<Record<string, unknown>>
 
-  constructor(code: string, message: string, details: Readonly<Record<string, unknown>> = {}) {
+  constructor(code: ApiFailure['code'], message: string, details: Readonly<Record<string, unknown>> = {}) {
     super(message)
     this.name = 'ApiFailure'
     this.code = code
     this.details = details
   }
+
+  /** Another try of the same would only be refused again. */
+  get final(): boolean {
+    return this.code !== 'UNREACHABLE' && REFUSALS[this.code].final
+  }
+
+  /** What is there, where the save was refused for beginning from an older revision. */
+  get newer(): StoredJob | null {
+    return this.code === 'SAVE_STALE' ? (this.details.current as StoredJob) : null
+  }
+}
+
+/** What a list shows of a design, and the mark of the catalogue it was made with. */
+export interface Summarised {
+  readonly summary: JobSummary
+  readonly mark: string
+}
+
+/** A kept state of a job. */
+export interface Revision {
+  readonly revision: number
+  readonly savedAt: string
+  readonly name: string | null
 }
 
 /** Longest a request may take before it counts as not reached, ms. */
@@ -35,9 +58,9 @@ async function request<T>(method: string, path: string, body?: unknown): Promise
   if (response.status === 204) return undefined as T
   const answer: unknown = await response.json().catch(() => null)
   if (response.ok) return answer as T
-  const error = (answer as { error?: { code: string; message: string } } | null)?.error
+  const error = (answer as { error?: { code: RefusalCode; message: string } } | null)?.error
   throw new ApiFailure(
-    error?.code ?? 'UNREACHABLE',
+    error && error.code in REFUSALS ? error.code : 'UNREACHABLE',
     error?.message ?? 'The server’s answer could not be read.',
     error ?? {},
   )
@@ -48,16 +71,16 @@ export const api = {
     request<{ jobs: JobListing[] }>('GET', `/jobs${inBin ? '?bin=1' : ''}`).then(({ jobs }) => jobs),
   createJob: (job: Job) => request<StoredJob>('POST', '/jobs', { job }),
   readJob: (id: string) => request<StoredJob>('GET', `/jobs/${id}`),
-  saveJob: (id: string, baseRevision: number, job: Job) =>
-    request<Omit<StoredJob, 'job'>>('PUT', `/jobs/${id}`, { baseRevision, job }),
+  saveJob: (id: string, baseRevision: number, job: Job, summarised?: Summarised) =>
+    request<Omit<StoredJob, 'job'>>('PUT', `/jobs/${id}`, { baseRevision, job, summarised }),
   duplicateJob: (id: string) => request<StoredJob>('POST', `/jobs/${id}/duplicate`),
   binJob: (id: string) => request<void>('DELETE', `/jobs/${id}`),
   restoreJob: (id: string) => request<void>('POST', `/jobs/${id}/restore`),
   listRevisions: (id: string) =>
-    request<{ revisions: { revision: number; savedAt: string }[] }>('GET', `/jobs/${id}/revisions`).then(
-      ({ revisions }) => revisions,
-    ),
+    request<{ revisions: Revision[] }>('GET', `/jobs/${id}/revisions`).then(({ revisions }) => revisions),
   readRevision: (id: string, revision: number) => request<StoredJob>('GET', `/jobs/${id}/revisions/${revision}`),
+  nameRevision: (id: string, revision: number, name: string | null) =>
+    request<void>('PUT', `/jobs/${id}/revisions/${revision}/name`, { name }),
   readItems: () => request<{ items: StoredItem[] }>('GET', '/catalogue/items').then(({ items }) => items),
   keepItem: (item: CatalogueItem, baseRevision: number | null) =>
     request<StoredItem>('POST', '/catalogue/items', { item, baseRevision }),
@@ -73,6 +96,6 @@ export const api = {
     request<StoredPriceList>('PUT', `/catalogue/price-lists/${id}`, { list, baseRevision }),
   removePriceList: (id: string) => request<void>('DELETE', `/catalogue/price-lists/${id}`),
   takePriceList: (id: string | null) => request<void>('PUT', '/catalogue/active-price-list', { id }),
-  readCatalogue: () => request<Catalogue>('GET', '/catalogue'),
+  readCatalogue: () => request<CatalogueInForce>('GET', '/catalogue'),
   fileAddress: (id: string) => `/api/jobs/${id}/file`,
 }

@@ -1,7 +1,15 @@
+import '../fields/fields.css'
 import { Button, Modal } from '@mantine/core'
 import { type CatalogueItem, InputError, itemName } from '@yard-lamp/core'
-import { cellsOf, type ItemCells, idOf, itemFromCells } from '@yard-lamp/core/catalogue/item-text'
-import { fieldsOf, KIND_NAME, type SheetField } from '@yard-lamp/core/catalogue/sheet-fields'
+import {
+  cellsOf,
+  fieldsOf,
+  type ItemCells,
+  idOf,
+  itemFromCells,
+  KIND_NAME,
+  type SheetField,
+} from '@yard-lamp/core/catalogue'
 import { useId, useState } from 'react'
 import { ApiFailure, api, type StoredItem } from '../api/client.ts'
 

@@ -1,6 +1,5 @@
 import { type CatalogueItem, itemName } from '@yard-lamp/core'
-import { cellsOf } from '@yard-lamp/core/catalogue/item-text'
-import { fieldsOf } from '@yard-lamp/core/catalogue/sheet-fields'
+import { cellsOf, fieldsOf } from '@yard-lamp/core/catalogue'
 import type { StoredItem } from '../api/client.ts'
 
 type ItemKind = CatalogueItem['kind']

@@ -1,6 +1,6 @@
 import { Button } from '@mantine/core'
 import { InputError } from '@yard-lamp/core'
-import { type PriceList, parsePriceList } from '@yard-lamp/core/catalogue/price-list'
+import { type PriceList, parsePriceList } from '@yard-lamp/core/catalogue'
 import dayjs from 'dayjs'
 import { useCallback, useEffect, useState } from 'react'
 import { api, type StoredItem, type StoredPriceList } from '../api/client.ts'

@@ -1,6 +1,5 @@
 import { type CatalogueItem, InputError } from '@yard-lamp/core'
-import { cellsOf, itemFromCells, parseItem } from '@yard-lamp/core/catalogue/item-text'
-import { fieldsOf, KIND_NAME } from '@yard-lamp/core/catalogue/sheet-fields'
+import { cellsOf, fieldsOf, itemFromCells, KIND_NAME, parseItem } from '@yard-lamp/core/catalogue'
 import Papa from 'papaparse'
 
 type ItemKind = CatalogueItem['kind']

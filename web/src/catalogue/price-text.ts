@@ -1,5 +1,5 @@
 import { InputError } from '@yard-lamp/core'
-import type { PriceList } from '@yard-lamp/core/catalogue/price-list'
+import type { PriceList } from '@yard-lamp/core/catalogue'
 import Papa from 'papaparse'
 
 /** What a figure of money looks like, with either decimal sign. */

@@ -1,10 +1,10 @@
 import { LINKS, type LinkId } from '@yard-lamp/core'
 import { useEffect, useRef } from 'react'
 import { NavLink, useLocation, useParams } from 'react-router'
+import { linkTitle } from '../pages.ts'
 import { type LinkStatus, selectAnswers, selectLinkStatus, selectMoved, selectWaitingFrom } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
 import { answersSeen } from '../store/view-slice.ts'
-import { LINK_TITLE } from './link-titles.ts'
 import './chain.css'
 
 const STATUS_TEXT: Record<LinkStatus, string> = {
@@ -44,7 +44,7 @@ export function ChainNav() {
             >
               <Node status={i >= waitingFrom ? 'missing' : status[link]} moved={moved[link] !== undefined} />
               <span className="chain-name">
-                {LINK_TITLE[link]}
+                {linkTitle(link)}
                 <kbd aria-hidden>{i + 1}</kbd>
               </span>
               <span className={`chain-answer${status[link] === 'missing' ? ' chain-todo' : ''}`}>{shown[link]}</span>

@@ -1,8 +1,11 @@
 import { CHECKS, type Finding } from '@yard-lamp/core'
-import { LINK_TITLE } from '../chain/link-titles.ts'
+import { firesText } from '@yard-lamp/core/checks'
+import { linkTitle } from '../pages.ts'
+import { useWrite } from '../store/use-write.ts'
 
 /** Every check that was made, so that silence means something. */
 export function CheckedList({ found }: { found: readonly Finding[] }) {
+  const write = useWrite()
   const fired = new Set(found.map(({ id }) => id))
   return (
     <section className="part">
@@ -23,11 +26,11 @@ export function CheckedList({ found }: { found: readonly Finding[] }) {
           <tbody>
             {CHECKS.map((check) => (
               <tr key={check.id}>
-                <td>{check.fires}</td>
+                <td>{firesText(check, write)}</td>
                 <td className="small nowrap">
                   <code>{check.id}</code>
                 </td>
-                <td>{LINK_TITLE[check.link]}</td>
+                <td>{linkTitle(check.link)}</td>
                 <td>{check.severity}</td>
                 <td>{fired.has(check.id) ? 'fires' : 'silent'}</td>
               </tr>

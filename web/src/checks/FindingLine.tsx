@@ -1,10 +1,11 @@
 import type { Finding } from '@yard-lamp/core'
-import { type Remedy, remedies } from '@yard-lamp/core/checks/remedies'
-import { formatMoney } from '@yard-lamp/core/units/format'
-import { useState } from 'react'
-import { changeMade } from '../store/job-slice.ts'
+import type { Remedy } from '@yard-lamp/core/checks'
+import { formatMoney } from '@yard-lamp/core/units'
+import { useEffect, useState } from 'react'
+import { edited } from '../store/job-slice.ts'
 import { selectCatalogue, selectDesign, selectJob } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
+import { designs } from '../workers/design.ts'
 import { useGoTo } from './use-go-to.ts'
 
 export const SEVERITY_NAME = { danger: '▲ Danger', fault: '△ Fault', advice: '○ Advice' } as const
@@ -38,7 +39,18 @@ function Remedies({ finding }: { finding: Finding }) {
   const catalogue = useAppSelector(selectCatalogue)
   const { parts } = useAppSelector(selectDesign)
   const dispatch = useAppDispatch()
-  const offered = remedies(job, catalogue, finding)
+  const [offered, setOffered] = useState<readonly Remedy[] | null>(null)
+  useEffect(() => {
+    let wanted = true
+    setOffered(null)
+    void designs()
+      .remedies(job, catalogue, finding)
+      .then((tried) => wanted && setOffered(tried))
+    return () => {
+      wanted = false
+    }
+  }, [job, catalogue, finding])
+  if (offered === null) return <span className="notice-remedy">Trying what could mend it …</span>
   if (offered.length === 0)
     return <span className="notice-remedy">None of the changes Yard Lamp tried mends it with this catalogue.</span>
   return (
@@ -48,7 +60,7 @@ function Remedies({ finding }: { finding: Finding }) {
           key={remedy.change.label}
           type="button"
           className="pick"
-          onClick={() => dispatch(changeMade({ change: remedy.change }, remedy.change.label))}
+          onClick={() => dispatch(edited(remedy.change.edits, remedy.change.label))}
         >
           <b>{remedy.change.label}</b> <span className="small">{consequence(remedy, parts.currency)}</span>
         </button>

@@ -2,7 +2,7 @@ import { Button, Modal } from '@mantine/core'
 import { answers, design, type Job, LINKS } from '@yard-lamp/core'
 import { useMemo, useState } from 'react'
 import { api } from '../api/client.ts'
-import { LINK_TITLE } from '../chain/link-titles.ts'
+import { linkTitle } from '../pages.ts'
 import { dropDraft } from '../store/draft.ts'
 import { jobOpened, jobSaved } from '../store/job-slice.ts'
 import { conflictSettled, saveReset } from '../store/save-slice.ts'
@@ -72,7 +72,7 @@ function Choice({ theirs }: { theirs: { id: string; revision: number; updatedAt:
           ))}
           {LINKS.filter((link) => mineAnswers[link] !== theirAnswers[link]).map((link) => (
             <tr key={link} className="soft">
-              <td>gives {LINK_TITLE[link].toLowerCase()}</td>
+              <td>gives {linkTitle(link).toLowerCase()}</td>
               <td>{mineAnswers[link]}</td>
               <td>{theirAnswers[link]}</td>
             </tr>

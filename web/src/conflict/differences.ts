@@ -1,5 +1,5 @@
 import { type Job, parseJob, quantityMeta } from '@yard-lamp/core'
-import { loadSchema, optionSchema, siteSchema } from '@yard-lamp/core/job/schema'
+import { loadSchema, optionSchema, siteSchema } from '@yard-lamp/core/job'
 
 export interface Difference {
   readonly what: string

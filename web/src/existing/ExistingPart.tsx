@@ -1,11 +1,11 @@
 import { type CatalogueItem, type Existing, itemName } from '@yard-lamp/core'
-import type { OptionPatch } from '@yard-lamp/core/checks/change'
-import { existingSchema } from '@yard-lamp/core/job/schema'
+import type { OptionPatch } from '@yard-lamp/core/edit'
+import { existingSchema } from '@yard-lamp/core/job'
 import { useState } from 'react'
 import { ChoiceField } from '../fields/ChoiceField.tsx'
 import { NumberField } from '../fields/NumberField.tsx'
 import { Part } from '../job/Page.tsx'
-import { jobChanged, optionChanged } from '../store/job-slice.ts'
+import { edited } from '../store/job-slice.ts'
 import { selectJob } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
 
@@ -48,24 +48,24 @@ export function ExistingPart({ items, what, place }: ExistingPartProps) {
   const [picked, setPicked] = useState('')
   const ids = new Set(items.map(({ id }) => id))
   const own = existing.filter(({ itemId }) => ids.has(itemId))
-  const write = (next: Existing[]) => dispatch(jobChanged({ existing: next }))
-  const change = (id: string, patch: Partial<Existing>) =>
-    write(existing.map((each) => (each.id === id ? { ...each, ...patch } : each)))
+  const change = (id: string, patch: Partial<Existing>) => dispatch(edited({ act: 'change-existing', id, patch }))
   const add = () => {
     if (picked === '') return
-    write([
-      ...existing,
-      {
-        id: crypto.randomUUID(),
-        itemId: picked,
-        quantity: 1,
-        ageYears: null,
-        condition: 'unknown',
-        measuredCapacityAh: null,
-        kept: true,
-        note: '',
-      },
-    ])
+    dispatch(
+      edited({
+        act: 'add-existing',
+        existing: {
+          id: crypto.randomUUID(),
+          itemId: picked,
+          quantity: 1,
+          ageYears: null,
+          condition: 'unknown',
+          measuredCapacityAh: null,
+          kept: true,
+          note: '',
+        },
+      }),
+    )
     setPicked('')
   }
   return (
@@ -123,13 +123,17 @@ export function ExistingPart({ items, what, place }: ExistingPartProps) {
                 className="pick"
                 onClick={() => {
                   const choice = patchFor(item)
-                  if (choice) dispatch(optionChanged(choice))
+                  if (choice) dispatch(edited({ act: 'set-option', ...choice }))
                 }}
               >
                 Design with it
               </button>
             )}
-            <button type="button" className="pick" onClick={() => write(existing.filter(({ id }) => id !== each.id))}>
+            <button
+              type="button"
+              className="pick"
+              onClick={() => dispatch(edited({ act: 'remove-existing', id: each.id }))}
+            >
               Remove
             </button>
           </div>

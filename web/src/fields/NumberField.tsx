@@ -1,6 +1,9 @@
+import type { Default } from '@yard-lamp/core/job'
 import { type ClipboardEvent, type ReactNode, useId } from 'react'
 import type { z } from 'zod'
+import { useWrite } from '../store/use-write.ts'
 import { fieldRule } from './rule.ts'
+import { showNumber } from './text.ts'
 import { useNumberText } from './use-number-text.ts'
 import './fields.css'
 
@@ -14,6 +17,8 @@ interface NumberFieldProps {
   onValue: (value: number | null) => void
   /** Shown where empty: what the design takes instead. */
   assumed?: string
+  /** The same, where it is a default of the core: shown in the job’s units, with its reason behind it. */
+  byDefault?: Default
   /** Shown value over kept value; 100 for percentages. */
   scale?: number
   unit?: string
@@ -30,17 +35,20 @@ export function NumberField({
   value,
   schema,
   onValue,
-  assumed,
+  assumed: said,
+  byDefault,
   scale = 1,
   unit,
   hint,
   onPasteMany,
   compact,
 }: NumberFieldProps) {
-  const rule = fieldRule(schema)
+  const write = useWrite()
+  const rule = fieldRule(schema, write)
   const field = useNumberText(place, value, rule, scale, onValue)
   const id = useId()
   const shownUnit = unit ?? (scale === 100 ? '%' : rule.unit)
+  const assumed = byDefault ? showNumber(rule.shown(byDefault.value), scale) : said
   return (
     <div className={compact ? 'field field-compact' : 'field'}>
       <label htmlFor={id}>{label}</label>
@@ -52,6 +60,7 @@ export function NumberField({
           autoComplete="off"
           value={field.text}
           placeholder={assumed ?? ''}
+          title={byDefault && field.text === '' ? `${byDefault.why}: ${byDefault.source}` : undefined}
           className={assumed !== undefined && field.text === '' ? 'field-assumed' : ''}
           aria-invalid={field.message !== null}
           aria-describedby={field.message || hint ? `${id}-note` : undefined}

@@ -1,6 +1,6 @@
-import { optionSchema } from '@yard-lamp/core/job/schema'
+import { optionSchema } from '@yard-lamp/core/job'
 import type { z } from 'zod'
-import { optionChanged } from '../store/job-slice.ts'
+import { edited } from '../store/job-slice.ts'
 import { selectOption } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
 import { NumberField } from './NumberField.tsx'
@@ -38,7 +38,7 @@ export function OptionNumber({ part, name, ...field }: OptionNumberProps) {
       place={`${part}.${name}`}
       value={values[name] ?? null}
       schema={schema}
-      onValue={(value) => dispatch(optionChanged({ part, patch: { [name]: value } }))}
+      onValue={(value) => dispatch(edited({ act: 'set-option', part, patch: { [name]: value } }))}
     />
   )
 }

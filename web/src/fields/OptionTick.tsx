@@ -1,4 +1,4 @@
-import { optionChanged } from '../store/job-slice.ts'
+import { edited } from '../store/job-slice.ts'
 import { selectOption } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
 
@@ -21,7 +21,7 @@ export function OptionTick({ part, name, label }: OptionTickProps) {
         type="checkbox"
         data-place={`${part}.${name}`}
         checked={values[name] === true}
-        onChange={(event) => dispatch(optionChanged({ part, patch: { [name]: event.target.checked } }))}
+        onChange={(event) => dispatch(edited({ act: 'set-option', part, patch: { [name]: event.target.checked } }))}
       />
       {label}
     </label>

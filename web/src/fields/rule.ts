@@ -1,27 +1,39 @@
-import { quantityMeta } from '@yard-lamp/core'
+import { allowedIn, quantityMeta } from '@yard-lamp/core'
+import type { Writer } from '@yard-lamp/core/units'
 import type { z } from 'zod'
 
-/** What a number field takes, read from the core's schema of that field. */
+/** What a number field takes, read from the core's schema of that field, in the units of the job. */
 export interface FieldRule {
+  /** Unit it is kept in. */
+  readonly keptUnit: string
+  /** Unit it is shown and typed in. */
   readonly unit: string
   /** Words: "a number from 0 to 24 h". */
   readonly allowed: string
   readonly mayBeEmpty: boolean
   accepts(value: number): boolean
+  shown(value: number): number
+  kept(shown: number): number
 }
 
-const rules = new WeakMap<z.ZodType, FieldRule>()
+const rules = new WeakMap<Writer, WeakMap<z.ZodType, FieldRule>>()
 
-export function fieldRule(schema: z.ZodType): FieldRule {
-  const known = rules.get(schema)
+export function fieldRule(schema: z.ZodType, write: Writer): FieldRule {
+  const ofWriter = rules.get(write) ?? new WeakMap<z.ZodType, FieldRule>()
+  rules.set(write, ofWriter)
+  const known = ofWriter.get(schema)
   if (known) return known
   const meta = quantityMeta(schema)
+  const keptUnit = meta?.unit ?? ''
   const rule: FieldRule = {
-    unit: meta?.unit ?? '',
-    allowed: meta?.allowed ?? 'a number',
+    keptUnit,
+    unit: write.unit(keptUnit),
+    allowed: allowedIn(schema, write),
     mayBeEmpty: schema.safeParse(null).success,
     accepts: (value) => schema.safeParse(value).success,
+    shown: (value) => write.shown(value, keptUnit),
+    kept: (shown) => write.kept(shown, keptUnit),
   }
-  rules.set(schema, rule)
+  ofWriter.set(schema, rule)
   return rule
 }

@@ -1,12 +1,13 @@
 import { useEffect, useRef, useState } from 'react'
-import { useAppDispatch } from '../store/store.ts'
+import { figureWritten } from '../store/job-slice.ts'
+import { useAppDispatch, useAppSelector } from '../store/store.ts'
 import { fieldWaits } from '../store/view-slice.ts'
 import type { FieldRule } from './rule.ts'
-import { readNumber, showNumber } from './text.ts'
+import { readNumber, showKept } from './text.ts'
 
 /**
  * The text of a number field: what was typed stays while it is not understood, and the chain is told to wait; a value that
- * is understood goes into the job at once.
+ * is understood goes into the job at once. A figure written in a unit of the person's own stays as it was written.
  */
 export function useNumberText(
   place: string,
@@ -17,6 +18,7 @@ export function useNumberText(
 ) {
   const dispatch = useAppDispatch()
   const [typed, setTyped] = useState<string | null>(null)
+  const written = useAppSelector((state) => state.job?.job.written[place])
   const given = useRef(value)
   const message = typed === null ? null : errorOf(typed, rule, scale)
 
@@ -31,7 +33,7 @@ export function useNumberText(
   useEffect(() => () => void dispatch(fieldWaits({ place, message: null })), [place, dispatch])
 
   return {
-    text: typed ?? showNumber(value, scale),
+    text: typed ?? ownWriting(written, value, rule, scale) ?? showKept(value, rule, scale),
     message,
     type(text: string) {
       setTyped(text)
@@ -41,9 +43,12 @@ export function useNumberText(
       given.current = read.value
       onValue(read.value)
     },
-    /** On leaving: what was understood is shown in normal form. */
+    /** On leaving: what was understood is shown in normal form, or as the person wrote it with a unit. */
     leave() {
-      if (message === null) setTyped(null)
+      if (typed === null || message !== null) return
+      const read = readNumber(typed, rule, scale)
+      dispatch(figureWritten({ place, text: read.ok && read.own ? typed.trim().slice(0, 40) : null }))
+      setTyped(null)
     },
     /** Escape: back to the value in the job. */
     reset() {
@@ -51,6 +56,18 @@ export function useNumberText(
       dispatch(fieldWaits({ place, message: null }))
     },
   }
+}
+
+/** How the figure was written, as long as it still says the value that is kept. */
+function ownWriting(
+  written: string | undefined,
+  value: number | null,
+  rule: FieldRule,
+  scale: number,
+): string | undefined {
+  if (written === undefined || value === null) return undefined
+  const read = readNumber(written, rule, scale)
+  return read.ok && read.value === value ? written : undefined
 }
 
 function errorOf(text: string, rule: FieldRule, scale: number): string | null {

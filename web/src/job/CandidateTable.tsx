@@ -1,5 +1,5 @@
 import { type CatalogueItem, itemName } from '@yard-lamp/core'
-import { formatPercent } from '@yard-lamp/core/units/format'
+import { formatPercent } from '@yard-lamp/core/units'
 import { type ReactNode, useState } from 'react'
 import { PickButton } from './PickButton.tsx'
 

@@ -1,9 +1,8 @@
 import { useMantineColorScheme } from '@mantine/core'
 import { Spotlight, type SpotlightActionData } from '@mantine/spotlight'
 import '@mantine/spotlight/styles.css'
-import { LINKS } from '@yard-lamp/core'
 import { useNavigate, useParams } from 'react-router'
-import { LINK_TITLE } from '../chain/link-titles.ts'
+import { isLinkPage, JOB_PAGES } from '../pages.ts'
 import { redone, undone } from '../store/job-slice.ts'
 import { selectAnswers } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
@@ -18,15 +17,12 @@ export function Palette() {
   const shown = useAppSelector(selectAnswers)
   const go = (page: string) => () => navigate(`/jobs/${id}/${page}`)
   const actions: SpotlightActionData[] = [
-    ...LINKS.map((link, i) => ({
-      id: link,
-      label: LINK_TITLE[link],
-      description: `${shown[link]} — key ${i + 1}`,
-      onClick: go(link),
+    ...JOB_PAGES.map((page) => ({
+      id: page.path,
+      label: page.title,
+      description: `${isLinkPage(page) ? shown[page.path] : page.about} — key ${page.key.toUpperCase()}`,
+      onClick: go(page.path),
     })),
-    { id: 'checks', label: 'Checks', description: 'What is wrong, and what is missing — key C', onClick: go('checks') },
-    { id: 'options', label: 'Options', description: 'Side by side — key O', onClick: go('options') },
-    { id: 'sheet', label: 'The sheet, to print', onClick: go('sheet') },
     { id: 'undo', label: 'Undo', description: 'Ctrl+Z', onClick: () => dispatch(undone()) },
     { id: 'redo', label: 'Redo', description: 'Ctrl+Y', onClick: () => dispatch(redone()) },
     { id: 'seen', label: 'Mark what moved as seen', onClick: () => dispatch(answersSeen(shown)) },

@@ -11,7 +11,7 @@ import {
 import { useState } from 'react'
 import { Link, NavLink, useNavigate, useParams } from 'react-router'
 import { api } from '../api/client.ts'
-import { jobChanged, optionChosen, redone, undone } from '../store/job-slice.ts'
+import { edited, redone, undone } from '../store/job-slice.ts'
 import { selectDesign, selectFindings, selectJob } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
 import { HistoryDialog } from './HistoryDialog.tsx'
@@ -34,7 +34,9 @@ export function TopBar() {
         aria-label="Name of the job"
         value={job.name}
         maxLength={200}
-        onChange={(event) => event.target.value.trim() !== '' && dispatch(jobChanged({ name: event.target.value }))}
+        onChange={(event) =>
+          event.target.value.trim() !== '' && dispatch(edited({ act: 'set-job', patch: { name: event.target.value } }))
+        }
       />
       <OptionPicker />
       <span className="topbar-gap" />
@@ -79,7 +81,7 @@ function OptionPicker() {
           aria-label="Option worked on"
           value={chosenOptionId}
           onChange={(event) =>
-            dispatch(optionChosen({ id: event.target.value }, `choosing ${name(event.target.value)}`))
+            dispatch(edited({ act: 'choose-option', id: event.target.value }, `choosing ${name(event.target.value)}`))
           }
         >
           {options.map((option) => (

@@ -1,6 +1,6 @@
-import { LINKS } from '@yard-lamp/core'
 import { useEffect } from 'react'
 import { useNavigate, useParams } from 'react-router'
+import { JOB_PAGES } from '../pages.ts'
 import { redone, undone } from '../store/job-slice.ts'
 import { useAppDispatch } from '../store/store.ts'
 import { energyUnitTurned, workingOpened } from '../store/view-slice.ts'
@@ -8,7 +8,7 @@ import { energyUnitTurned, workingOpened } from '../store/view-slice.ts'
 const typing = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.isContentEditable)
 
-/** Number keys go to the links, C to the checks, O to the options, A turns to ampere-hours and back, Ctrl+Z and Ctrl+Y undo and redo, Escape closes the working. */
+/** Each page by its key, A turns to ampere-hours and back, Ctrl+Z and Ctrl+Y undo and redo, Escape closes the working. */
 export function useJobKeys(): void {
   const navigate = useNavigate()
   const dispatch = useAppDispatch()
@@ -29,10 +29,8 @@ export function useJobKeys(): void {
         !typing(event.target) &&
         document.querySelector('[role="dialog"]') === null
       ) {
-        const link = LINKS[Number(key) - 1]
-        if (link) navigate(`/jobs/${id}/${link}`)
-        else if (key === 'c') navigate(`/jobs/${id}/checks`)
-        else if (key === 'o') navigate(`/jobs/${id}/options`)
+        const page = JOB_PAGES.find((each) => each.key === key)
+        if (page) navigate(`/jobs/${id}/${page.path}`)
         else if (key === 'a') dispatch(energyUnitTurned())
         else if (key === 'escape') dispatch(workingOpened(null))
       }

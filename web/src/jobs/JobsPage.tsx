@@ -16,6 +16,7 @@ import { Link, useNavigate } from 'react-router'
 import { api } from '../api/client.ts'
 import { FileField } from '../fields/FileField.tsx'
 import { ThemeButton } from '../job/ThemeButton.tsx'
+import { rememberedUnits } from '../units/remembered-units.ts'
 import { readJobFile } from './read-job-file.ts'
 import './jobs.css'
 import '../job/page.css'
@@ -63,7 +64,10 @@ export default function JobsPage() {
     }
     await latest.current()
   }
-  const begin = () => act(async () => navigate(`/jobs/${(await api.createJob(emptyJob('New job'))).id}/loads`))
+  const begin = () =>
+    act(async () =>
+      navigate(`/jobs/${(await api.createJob({ ...emptyJob('New job'), units: rememberedUnits() })).id}/loads`),
+    )
   const bringIn = (chosen: File) =>
     act(async () => navigate(`/jobs/${(await api.createJob(await readJobFile(chosen))).id}/loads`))
 
@@ -153,7 +157,8 @@ function JobCard({ job, inBin, act }: JobCardProps) {
           </h2>
         )}
         <p className="soft small">
-          {summary.place === '' ? 'no place yet' : summary.place} · {dayjs(job.updatedAt).format('D MMM, HH:mm')}
+          {!summary || summary.place === '' ? 'no place yet' : summary.place} ·{' '}
+          {dayjs(job.updatedAt).format('D MMM, HH:mm')}
         </p>
         <p className="job-card-state">{stateOf(summary)}</p>
       </div>
@@ -161,7 +166,7 @@ function JobCard({ job, inBin, act }: JobCardProps) {
         {(['loads', 'battery', 'array', 'inverter', 'parts'] as const).map((link) => (
           <div key={link}>
             <dt>{link}</dt>
-            <dd>{summary.answers[link] ?? '–'}</dd>
+            <dd>{summary?.answers[link] ?? '–'}</dd>
           </div>
         ))}
       </dl>
@@ -193,7 +198,9 @@ function JobCard({ job, inBin, act }: JobCardProps) {
   )
 }
 
-function stateOf({ danger, fault, needs }: JobListing['summary']) {
+function stateOf(summary: JobListing['summary']) {
+  if (!summary) return <span className="soft">◌ opens to be worked out again</span>
+  const { danger, fault, needs } = summary
   if (danger > 0) return <span className="job-card-bad">▲ {danger === 1 ? '1 danger' : `${danger} dangers`}</span>
   if (fault > 0) return <span className="job-card-bad">△ {fault === 1 ? '1 fault' : `${fault} faults`}</span>
   if (needs > 0) return <span className="soft">◌ {needs} needed</span>

@@ -1,5 +1,5 @@
 import { type Job, parseJobText } from '@yard-lamp/core'
-import { formatQuantity } from '@yard-lamp/core/units/format'
+import { formatQuantity } from '@yard-lamp/core/units'
 
 /** Largest job file taken; a job of the most loads is about a tenth of it. The server's limit is the same. */
 const MOST_BYTES = 5 * 1024 * 1024

@@ -1,16 +1,14 @@
 import type { LinkId } from '@yard-lamp/core'
-import { laterStage } from '@yard-lamp/core/later/later'
+import { laterStage } from '@yard-lamp/core/after'
 import { useDeferredValue, useMemo } from 'react'
 import { Part } from '../job/Page.tsx'
-import { selectCatalogue, selectDesign, selectJob } from '../store/selectors.ts'
+import { selectDesign } from '../store/selectors.ts'
 import { useAppSelector } from '../store/store.ts'
 
 /** A link now and with the loads planned for later, and what would have to change. Nothing where nothing is planned. */
 export function LaterPart({ link }: { link: LinkId }) {
-  const job = useDeferredValue(useAppSelector(selectJob))
-  const catalogue = useAppSelector(selectCatalogue)
   const now = useDeferredValue(useAppSelector(selectDesign))
-  const stage = useMemo(() => laterStage(job, catalogue, now), [job, catalogue, now])
+  const stage = useMemo(() => laterStage(now), [now])
   const row = stage?.links.find((each) => each.link === link)
   if (!row) return null
   return (

@@ -2,20 +2,23 @@ import { Button } from '@mantine/core'
 import { nanoid } from '@reduxjs/toolkit'
 import { IconCopy, IconTrash } from '@tabler/icons-react'
 import { answers, LINKS } from '@yard-lamp/core'
-import { type ComparedOption, compareOptions, HORIZON_YEARS } from '@yard-lamp/core/options/compare'
-import { formatMoney, formatNumber, formatQuantity, monthName } from '@yard-lamp/core/units/format'
+import { DEFAULTS } from '@yard-lamp/core/job'
+import { type ComparedOption, compareOptions } from '@yard-lamp/core/report'
+import { formatMoney, formatNumber, formatQuantity, monthName, type Writer } from '@yard-lamp/core/units'
 import { type ReactNode, useEffect, useMemo } from 'react'
-import { LINK_TITLE } from '../chain/link-titles.ts'
 import { Part } from '../job/Page.tsx'
-import { optionChosen, optionCopied, optionRemoved, optionRenamed } from '../store/job-slice.ts'
+import { linkTitle } from '../pages.ts'
+import { edited } from '../store/job-slice.ts'
 import { selectCatalogue, selectJob } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
+import { useWrite } from '../store/use-write.ts'
 import './options.css'
 
 const MOST_OPTIONS = 24
 
 /** The options of a job side by side: what each costs, weighs, carries and lacks. One is the chosen one. */
 export default function OptionsPage() {
+  const write = useWrite()
   const job = useAppSelector(selectJob)
   const catalogue = useAppSelector(selectCatalogue)
   const dispatch = useAppDispatch()
@@ -26,7 +29,7 @@ export default function OptionsPage() {
   const copy = () => {
     const names = new Set(job.options.map(({ name }) => name))
     const letter = [...'ABCDEFGHIJKLMNOPQRSTUVWX'].find((each) => !names.has(`Option ${each}`)) ?? ''
-    dispatch(optionCopied({ id: nanoid(8), name: `Option ${letter}`.trim() }, 'another option'))
+    dispatch(edited({ act: 'copy-option', id: nanoid(8), name: `Option ${letter}`.trim() }))
   }
   const chosen = (each: ComparedOption) => each.option.id === job.chosenOptionId
   const row = (name: string, cell: (each: ComparedOption) => ReactNode) => (
@@ -53,7 +56,7 @@ export default function OptionsPage() {
       <Bars compared={compared} chosenId={job.chosenOptionId} />
       <Part
         title="Side by side"
-        aside={`price of a kWh over ${HORIZON_YEARS} years: banks bought again, no fuel, no interest`}
+        aside={`price of a kWh over ${job.horizonYears ?? DEFAULTS.horizonYears.value} years: banks bought again, no fuel, no interest`}
       >
         <div className="table-scroll">
           <table className="sheet-table options-table">
@@ -71,7 +74,7 @@ export default function OptionsPage() {
                       maxLength={120}
                       onChange={(event) =>
                         event.target.value.trim() !== '' &&
-                        dispatch(optionRenamed({ id: each.option.id, name: event.target.value }))
+                        dispatch(edited({ act: 'rename-option', id: each.option.id, name: event.target.value }))
                       }
                     />
                     <span className="options-pick">
@@ -80,7 +83,9 @@ export default function OptionsPage() {
                         className="pick"
                         aria-pressed={chosen(each)}
                         aria-label={`Choose ${each.option.name}`}
-                        onClick={() => dispatch(optionChosen({ id: each.option.id }, `choosing ${each.option.name}`))}
+                        onClick={() =>
+                          dispatch(edited({ act: 'choose-option', id: each.option.id }, `choosing ${each.option.name}`))
+                        }
                       >
                         {chosen(each) ? 'chosen' : 'choose'}
                       </button>
@@ -90,7 +95,9 @@ export default function OptionsPage() {
                           className="pick"
                           aria-label={`Remove ${each.option.name}`}
                           onClick={() =>
-                            dispatch(optionRemoved({ id: each.option.id }, `removing ${each.option.name}`))
+                            dispatch(
+                              edited({ act: 'remove-option', id: each.option.id }, `removing ${each.option.name}`),
+                            )
                           }
                         >
                           <IconTrash size={14} aria-hidden />
@@ -108,7 +115,7 @@ export default function OptionsPage() {
               {row('Price of a kWh delivered', (each) =>
                 each.pricePerKwh ? `${formatNumber(each.pricePerKwh.value, 2)} ${each.design.parts.currency}` : '–',
               )}
-              {row('Weight', (each) => (each.weightKg === null ? '–' : formatQuantity(each.weightKg, 'kg', 0)))}
+              {row('Weight', (each) => (each.weightKg === null ? '–' : write.quantity(each.weightKg, 'kg', 0)))}
               {row('Usable', (each) => (each.usableKwh === null ? '–' : formatQuantity(each.usableKwh, 'kWh', 1)))}
               {row('Carries', (each) =>
                 each.carriesDays === null ? '–' : formatQuantity(each.carriesDays, 'days', 1),
@@ -116,7 +123,7 @@ export default function OptionsPage() {
               {row('Months short', (each) => monthsShort(each))}
               {row('Checks', (each) => checksOf(each))}
               {LINKS.filter((link) => !['site', 'loads', 'parts'].includes(link)).map((link) =>
-                row(LINK_TITLE[link], (each) => answers(each.design)[link]),
+                row(linkTitle(link), (each) => answers(each.design)[link]),
               )}
             </tbody>
           </table>
@@ -154,11 +161,11 @@ function checksOf({ found: { danger, fault, advice } }: ComparedOption): ReactNo
 const MEASURES: readonly {
   name: string
   of: (each: ComparedOption) => number | null
-  text: (value: number, each: ComparedOption) => string
+  text: (value: number, each: ComparedOption, write: Writer) => string
 }[] = [
   { name: 'Price', of: (each) => each.price, text: (value, each) => formatMoney(value, each.design.parts.currency) },
   { name: 'Usable', of: (each) => each.usableKwh, text: (value) => formatQuantity(value, 'kWh', 1) },
-  { name: 'Weight', of: (each) => each.weightKg, text: (value) => formatQuantity(value, 'kg', 0) },
+  { name: 'Weight', of: (each) => each.weightKg, text: (value, _each, write) => write.quantity(value, 'kg', 0) },
   {
     name: 'A kWh delivered',
     of: (each) => each.pricePerKwh?.value ?? null,
@@ -168,6 +175,7 @@ const MEASURES: readonly {
 
 /** Each measure as bars on one scale, the options under one another. */
 function Bars({ compared, chosenId }: { compared: readonly ComparedOption[]; chosenId: string }) {
+  const write = useWrite()
   return (
     <div className="options-bars">
       {MEASURES.map(({ name, of, text }) => {
@@ -186,7 +194,7 @@ function Bars({ compared, chosenId }: { compared: readonly ComparedOption[]; cho
                   <span className="options-bar-line">
                     <i style={{ width: `${((value ?? 0) / most) * 100}%` }} />
                   </span>
-                  <span className="number">{value === null ? '–' : text(value, each)}</span>
+                  <span className="number">{value === null ? '–' : text(value, each, write)}</span>
                 </div>
               )
             })}

@@ -2,19 +2,20 @@ import { Button } from '@mantine/core'
 import { useLocalStorage } from '@mantine/hooks'
 import { methodOf } from '@yard-lamp/core'
 import {
+  jobFromQuick,
   QUICK_CALCULATORS,
   type QuickCalculator,
   type QuickField,
   type QuickValue,
   quickAnswer,
-} from '@yard-lamp/core/quick/quick'
-import { jobFromQuick } from '@yard-lamp/core/quick/start-job'
-import { formatSize } from '@yard-lamp/core/units/format'
+} from '@yard-lamp/core/quick'
+import { formatSize } from '@yard-lamp/core/units'
 import { useEffect, useId, useState } from 'react'
 import { Link, NavLink, useNavigate, useParams } from 'react-router'
 import { api } from '../api/client.ts'
 import { NumberField } from '../fields/NumberField.tsx'
 import { ThemeButton } from '../job/ThemeButton.tsx'
+import { useWrite } from '../store/use-write.ts'
 import { FormulaLines } from '../working/FormulaLines.tsx'
 import '../job/page.css'
 import '../jobs/jobs.css'
@@ -84,13 +85,14 @@ export default function QuickPage() {
 
 function Calculator({ calculator }: { calculator: QuickCalculator }) {
   const navigate = useNavigate()
+  const write = useWrite()
   const [values, setValues] = useLocalStorage<Record<string, QuickValue>>({
     key: `yardlamp.quick.${calculator.id}`,
     defaultValue: { ...calculator.example },
     getInitialValueInEffect: false,
   })
   const [problem, setProblem] = useState('')
-  const found = quickAnswer(calculator, values)
+  const found = quickAnswer(calculator, values, write)
   const begin = async () => {
     if (!found.ok) return
     try {
@@ -138,7 +140,7 @@ function Calculator({ calculator }: { calculator: QuickCalculator }) {
             {found.answer.steps.map((step) => {
               const method = methodOf(step.methodId)
               return (
-                <article key={step.index}>
+                <article key={step.address}>
                   <h3>{method.title}</h3>
                   <FormulaLines method={method} step={step} highlight="" />
                   <p className="small soft">

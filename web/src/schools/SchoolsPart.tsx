@@ -1,12 +1,13 @@
 import { chosenOption, type School } from '@yard-lamp/core'
-import { type SchoolResult, schoolOf, schoolsOf, switchesOf, withSwitches } from '@yard-lamp/core/schools/schools'
-import { formatMoney, formatNumber, formatQuantity } from '@yard-lamp/core/units/format'
+import type { SchoolResult } from '@yard-lamp/core/after'
+import { schoolOf, schoolsOf, switchesOf } from '@yard-lamp/core/edit'
+import { formatMoney, formatNumber, formatQuantity } from '@yard-lamp/core/units'
 import { useEffect, useState } from 'react'
 import { Part } from '../job/Page.tsx'
-import { jobChanged, optionReplaced } from '../store/job-slice.ts'
+import { edited } from '../store/job-slice.ts'
 import { selectCatalogue, selectDesign, selectJob } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
-import { schools } from '../workers/schools.ts'
+import { designs } from '../workers/design.ts'
 
 const SWITCH_NAME = {
   bankSizing: 'losses counted in the bank',
@@ -34,7 +35,7 @@ export function SchoolsPart() {
   useEffect(() => {
     let wanted = true
     const rest = setTimeout(async () => {
-      const found = await schools().compareSchools(job, catalogue)
+      const found = await designs().compareSchools(job, catalogue)
       // Of several comparisons under way only that of the last edit is shown.
       if (wanted) setCompared(found)
     }, REST_MS)
@@ -48,8 +49,7 @@ export function SchoolsPart() {
     const found = compared.find((each) => each.school.id === school.id)
     return { ...(found ?? NOT_YET), school, inUse: school.id === own }
   })
-  const take = (school: School) =>
-    dispatch(optionReplaced({ option: withSwitches(chosenOption(job), school) }, `sizing after “${school.name}”`))
+  const take = (school: School) => dispatch(edited({ act: 'apply-school', school }))
   const keep = () => {
     const own: School = {
       ...switchesOf(chosenOption(job)),
@@ -57,10 +57,10 @@ export function SchoolsPart() {
       name: name.trim(),
       why: 'Own school, kept from this job.',
     }
-    dispatch(jobChanged({ schools: [...job.schools, own] }))
+    dispatch(edited({ act: 'keep-school', school: own }))
     setName('')
   }
-  const edited = own === undefined
+  const isOwn = own === undefined
   return (
     <Part title="Schools" aside="what each gives for this job, and what makes the difference">
       <div className="table-scroll">
@@ -99,9 +99,7 @@ export function SchoolsPart() {
                       type="button"
                       className="pick"
                       aria-label={`Remove the school ${each.school.name}`}
-                      onClick={() =>
-                        dispatch(jobChanged({ schools: job.schools.filter(({ id }) => id !== each.school.id) }))
-                      }
+                      onClick={() => dispatch(edited({ act: 'remove-school', id: each.school.id }))}
                     >
                       Remove
                     </button>
@@ -112,7 +110,7 @@ export function SchoolsPart() {
           </tbody>
         </table>
       </div>
-      {edited && (
+      {isOwn && (
         <form
           className="existing-add"
           onSubmit={(event) => {

@@ -1,15 +1,9 @@
 import { answers, cautionsFor, type Design, findings, itemName, type Job, LINKS, type Load } from '@yard-lamp/core'
-import { shownEntry } from '@yard-lamp/core/loads/entry'
-import { hasMeter } from '@yard-lamp/core/loads/power'
-import {
-  formatMoney,
-  formatNumber,
-  formatPercent,
-  formatQuantity,
-  formatSize,
-  MONTH_NAMES,
-} from '@yard-lamp/core/units/format'
-import { LINK_TITLE } from '../chain/link-titles.ts'
+import { hasMeter, shownEntry } from '@yard-lamp/core/loads'
+import { rulesOf } from '@yard-lamp/core/rules'
+import { sizeInBoth } from '@yard-lamp/core/tables'
+import { formatMoney, formatNumber, formatPercent, formatQuantity, MONTH_NAMES } from '@yard-lamp/core/units'
+import { linkTitle } from '../pages.ts'
 import { isUnsettled } from '../working/Figure.tsx'
 import { Workings } from './Workings.tsx'
 
@@ -19,7 +13,7 @@ interface SheetProps {
 }
 
 export function Sheet({ job, design }: SheetProps) {
-  const found = findings(job, design)
+  const found = findings(design)
   const shown = answers(design)
   const cautions = cautionsFor(design)
   const unfinished = design.needs.length > 0 || found.some(({ severity }) => severity !== 'advice')
@@ -31,7 +25,7 @@ export function Sheet({ job, design }: SheetProps) {
           {job.site.place}{' '}
           {job.site.latitudeDeg !== null &&
             `· ${formatNumber(job.site.latitudeDeg, 2)}°, ${formatNumber(job.site.longitudeDeg ?? 0, 2)}°`}{' '}
-          · option: {design.option.name} · rules: {job.site.ruleSet === 'iec' ? 'IEC, metric' : 'North American'}
+          · option: {design.option.name} · rules: {rulesOf(job.site).name}
         </p>
         {job.note !== '' && <p>{job.note}</p>}
       </header>
@@ -58,7 +52,7 @@ export function Sheet({ job, design }: SheetProps) {
           <tbody>
             {LINKS.map((link) => (
               <tr key={link}>
-                <th>{LINK_TITLE[link]}</th>
+                <th>{linkTitle(link)}</th>
                 <td>
                   <b>{shown[link]}</b>
                 </td>
@@ -119,28 +113,29 @@ function Loads({ job, design: { loads } }: SheetProps) {
           </tr>
         </thead>
         <tbody>
-          {job.loads.map((load, i) => (
-            <tr key={load.id}>
-              <td className="number">{load.quantity}</td>
-              <td>
-                {load.name}
-                {load.stage === 'later' && ' (later: not sized for)'}
-              </td>
-              <td>{shownEntry(load, 'supply')}</td>
-              <td className="number">
-                <span className={UNSETTLED.has(load.basis) ? 'assumed' : ''}>
-                  {loads.rows[i]?.powerW ? formatNumber(loads.rows[i].powerW.value) : '–'}
-                </span>
-              </td>
-              <td>{load.basis}</td>
-              <td className="number">{hoursShown(load)}</td>
-              <td className="number">{formatPercent(load.dutyCycle)}</td>
-              <td className="number">{formatNumber(load.daysPerWeek)}</td>
-              <td className="number">
-                {loads.rows[i]?.dailyEnergyWh ? formatNumber(loads.rows[i].dailyEnergyWh.value, 0) : '–'}
-              </td>
-            </tr>
-          ))}
+          {job.loads.map((load) => {
+            const row = loads.rows.find((each) => each.id === load.id)
+            return (
+              <tr key={load.id}>
+                <td className="number">{load.quantity}</td>
+                <td>
+                  {load.name}
+                  {load.stage === 'later' && ' (later: not sized for)'}
+                </td>
+                <td>{shownEntry(load, 'supply')}</td>
+                <td className="number">
+                  <span className={UNSETTLED.has(load.basis) ? 'assumed' : ''}>
+                    {row?.powerW ? formatNumber(row.powerW.value) : '–'}
+                  </span>
+                </td>
+                <td>{load.basis}</td>
+                <td className="number">{hoursShown(load)}</td>
+                <td className="number">{formatPercent(load.dutyCycle)}</td>
+                <td className="number">{formatNumber(load.daysPerWeek)}</td>
+                <td className="number">{row?.dailyEnergyWh ? formatNumber(row.dailyEnergyWh.value, 0) : '–'}</td>
+              </tr>
+            )
+          })}
           {loads.heating && (
             <tr>
               <td />
@@ -185,6 +180,7 @@ const SUN_SAID = {
 
 /** What the sun, the cold and the roofs were taken as. */
 function Place({ job: { site }, design }: SheetProps) {
+  const { write } = design
   const { planes, recordHighC } = design.site
   const unsettled = site.sunBasis === 'climate' || site.sunBasis === 'guess'
   return (
@@ -196,8 +192,8 @@ function Place({ job: { site }, design }: SheetProps) {
         {site.sunGivenFor &&
           `, given for a plane of ${site.sunGivenFor.tiltDeg}° facing ${site.sunGivenFor.azimuthDeg}°`}
         {site.horizon.length > 0 && ', with the horizon as surveyed'}. Record low{' '}
-        {site.recordLowC === null ? 'not known' : formatQuantity(site.recordLowC, '°C')}, record high{' '}
-        <span className={isUnsettled(recordHighC) ? 'assumed' : ''}>{formatQuantity(recordHighC.value, '°C')}</span>.
+        {site.recordLowC === null ? 'not known' : write.quantity(site.recordLowC, '°C')}, record high{' '}
+        <span className={isUnsettled(recordHighC) ? 'assumed' : ''}>{write.quantity(recordHighC.value, '°C')}</span>.
       </p>
       {planes.map(({ plane, tiltDeg, azimuthDeg, share }) => (
         <p key={plane.id}>
@@ -257,7 +253,7 @@ function Months({ design: { array, site } }: { design: Design }) {
   )
 }
 
-function Circuits({ design: { wiring } }: { design: Design }) {
+function Circuits({ design: { wiring, write } }: { design: Design }) {
   return (
     <section>
       <h2>Wiring schedule</h2>
@@ -268,7 +264,7 @@ function Circuits({ design: { wiring } }: { design: Design }) {
             <th className="number">n</th>
             <th className="number">A</th>
             <th className="number">up to V</th>
-            <th className="number">m</th>
+            <th className="number">{write.unit('m')}</th>
             <th>Cable</th>
             <th>laid as</th>
             <th className="number">carries</th>
@@ -287,12 +283,12 @@ function Circuits({ design: { wiring } }: { design: Design }) {
               </td>
               <td className="number">
                 <span className={circuit.lengthM.origin === 'assumption' ? 'assumed' : ''}>
-                  {formatNumber(circuit.lengthM.value, 1)}
+                  {write.number(circuit.lengthM.value, 'm', 1)}
                 </span>
               </td>
               <td>
                 {circuit.cable
-                  ? `${circuit.cable.parallel > 1 ? `${circuit.cable.parallel} × ` : ''}${formatSize(circuit.cable.size)}`
+                  ? `${circuit.cable.parallel > 1 ? `${circuit.cable.parallel} × ` : ''}${sizeInBoth(circuit.cable.size, write)}`
                   : 'none chosen'}
               </td>
               <td>{circuit.installation}</td>
@@ -313,7 +309,7 @@ function Circuits({ design: { wiring } }: { design: Design }) {
   )
 }
 
-function Parts({ design: { parts } }: { design: Design }) {
+function Parts({ design: { parts, write } }: { design: Design }) {
   return (
     <section>
       <h2>Parts</h2>
@@ -321,10 +317,10 @@ function Parts({ design: { parts } }: { design: Design }) {
         <tbody>
           {parts.lines.map((line) => (
             <tr key={line.key}>
-              <td className="number">{formatQuantity(line.quantity, line.unit)}</td>
+              <td className="number">{write.quantity(line.quantity, line.unit)}</td>
               <td>{itemName(line.item)}</td>
               <td>{line.use}</td>
-              <td className="number">{formatQuantity(line.weightKg, 'kg', 1)}</td>
+              <td className="number">{write.quantity(line.weightKg, 'kg', 1)}</td>
               <td className="number">{formatMoney(line.price, parts.currency)}</td>
             </tr>
           ))}
@@ -333,7 +329,7 @@ function Parts({ design: { parts } }: { design: Design }) {
               <b>Together</b>
             </td>
             <td className="number">
-              <b>{formatQuantity(parts.weightKg.value, 'kg', 0)}</b>
+              <b>{write.quantity(parts.weightKg.value, 'kg', 0)}</b>
             </td>
             <td className="number">
               <b>{formatMoney(parts.price.value, parts.currency)}</b>

@@ -1,6 +1,6 @@
 import { type Design, LINKS, methodOf, type Step } from '@yard-lamp/core'
 import { Fragment } from 'react'
-import { LINK_TITLE } from '../chain/link-titles.ts'
+import { linkTitle } from '../pages.ts'
 import { FormulaLines } from '../working/FormulaLines.tsx'
 
 /** Methods applied once for every load: their results stand in the load table. */
@@ -16,9 +16,9 @@ export function Workings({ design }: { design: Design }) {
         const steps = shown.filter((step) => step.link === link)
         return steps.length === 0 ? null : (
           <Fragment key={link}>
-            <h3 className="sheet-workings-link">{LINK_TITLE[link]}</h3>
+            <h3 className="sheet-workings-link">{linkTitle(link)}</h3>
             {steps.map((step) => (
-              <Worked key={step.index} step={step} />
+              <Worked key={step.address} step={step} />
             ))}
           </Fragment>
         )

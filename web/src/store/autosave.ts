@@ -1,12 +1,12 @@
 import { createListenerMiddleware, type ListenerEffectAPI, nanoid } from '@reduxjs/toolkit'
-import { parseJob, type StoredJob } from '@yard-lamp/core'
-import { itemsToKeep } from '@yard-lamp/core/catalogue/kept-items'
-import { ApiFailure, api } from '../api/client.ts'
+import { parseJob, summarise } from '@yard-lamp/core'
+import { itemsToKeep } from '@yard-lamp/core/after'
+import { ApiFailure, api, type Summarised } from '../api/client.ts'
 import { dropDraft, keepDraft } from './draft.ts'
 import { itemsKept, type JobState, jobOpened, jobSaved } from './job-slice.ts'
+import type { AppDispatch, RootState } from './root.ts'
 import { conflictSettled, type SaveState, saveSettled, saveStarted, saveWanted } from './save-slice.ts'
 import { selectDesignOrNull } from './selectors.ts'
-import type { AppDispatch, RootState } from './store.ts'
 
 /** Typing is saved once it rests this long, ms. */
 const REST_MS = 400
@@ -72,7 +72,7 @@ async function saveOnce(listener: ListenerEffectAPI<RootState, AppDispatch>, edi
   }
   if (isOpen()) listener.dispatch(saveStarted({ requestId }))
   try {
-    const revision = await save(state)
+    const revision = await save(state, isOpen() ? summarisedNow(listener.getState()) : undefined)
     if (isOpen()) listener.dispatch(jobSaved({ revision }))
     const settled = !isOpen() || listener.getState().job?.changes === changes
     if (settled) dropDraft(state.id)
@@ -80,13 +80,13 @@ async function saveOnce(listener: ListenerEffectAPI<RootState, AppDispatch>, edi
     return true
   } catch (error) {
     if (!(error instanceof ApiFailure)) throw error
-    if (error.code === 'SAVE_STALE') {
+    if (error.newer) {
       // Of a job that was left, the draft stays: opening it again shows both versions.
-      show({ status: 'conflict', theirs: error.details.current as StoredJob })
+      show({ status: 'conflict', theirs: error.newer })
       return true
     }
     show({ status: 'unsaved', reason: error.message })
-    return FINAL.has(error.code)
+    return error.final
   }
 }
 
@@ -95,21 +95,24 @@ function keepItems(listener: ListenerEffectAPI<RootState, AppDispatch>): void {
   const whole = selectDesignOrNull(listener.getState())
   const id = listener.getState().job?.id
   if (!whole || id === undefined) return
-  const items = itemsToKeep(whole.job, whole.catalogue, whole.design)
+  const items = itemsToKeep(whole.design)
   if (items !== whole.job.items) listener.dispatch(itemsKept({ id, items }))
 }
 
+/** What the list will show: said by this page’s design, so that nobody designs again. */
+function summarisedNow(state: RootState): Summarised | undefined {
+  const whole = selectDesignOrNull(state)
+  return whole && state.catalogue ? { summary: summarise(whole.design), mark: state.catalogue.mark } : undefined
+}
+
 /** @returns the revision that holds the document; another tab may have saved the very same */
-async function save({ id, baseRevision, job }: JobState): Promise<number> {
+async function save({ id, baseRevision, job }: JobState, summarised?: Summarised): Promise<number> {
   try {
-    return (await api.saveJob(id, baseRevision, job)).revision
+    return (await api.saveJob(id, baseRevision, job, summarised)).revision
   } catch (error) {
-    if (!(error instanceof ApiFailure) || error.code !== 'SAVE_STALE') throw error
-    const current = error.details.current as StoredJob
+    const current = error instanceof ApiFailure ? error.newer : null
+    if (!current) throw error
     if (JSON.stringify(parseJob(current.job)) !== JSON.stringify(parseJob(job))) throw error
     return current.revision
   }
 }
-
-/** Refusals that another try would only repeat. */
-const FINAL = new Set(['JOB_INVALID', 'REQUEST_INVALID', 'BODY_TOO_LARGE', 'JOB_NOT_FOUND'])

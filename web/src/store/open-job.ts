@@ -1,22 +1,22 @@
 import { answers, design } from '@yard-lamp/core'
 import { api } from '../api/client.ts'
 import { dropDraft, keepDraft, readDraft } from './draft.ts'
-import { jobClosed, jobOpened, jobReplaced } from './job-slice.ts'
+import { edited, jobClosed, jobOpened } from './job-slice.ts'
+import { type AppDispatch, catalogueRead, type RootState } from './root.ts'
 import { conflictFound, saveReset } from './save-slice.ts'
-import { type AppDispatch, catalogueRead, type RootState } from './store.ts'
 import { answersSeen, viewReset } from './view-slice.ts'
 
 /** Reads a job and the catalogue into the store; an unsaved draft of an earlier visit is taken up again. */
 export const openJob = (id: string) => async (dispatch: AppDispatch, getState: () => RootState) => {
   const draftBefore = readDraft(id)
-  const [read, catalogue] = await Promise.all([api.readJob(id), getState().catalogue ?? api.readCatalogue()])
+  const [read, inForce] = await Promise.all([api.readJob(id), getState().catalogue ?? api.readCatalogue()])
   const draft = readDraft(id)
   // Another tab saved its draft while this one was reading: what was read is older than that.
   const stored = draftBefore && !draft ? await api.readJob(id) : read
-  dispatch(catalogueRead(catalogue))
+  dispatch(catalogueRead(inForce))
   dispatch(viewReset())
   dispatch(saveReset({ revision: stored.revision }))
-  dispatch(answersSeen(answers(design(stored.job, catalogue))))
+  dispatch(answersSeen(answers(design(stored.job, inForce.catalogue))))
   dispatch(
     jobOpened(draft && draft.baseRevision !== stored.revision ? { ...stored, revision: draft.baseRevision } : stored),
   )
@@ -27,7 +27,7 @@ export const openJob = (id: string) => async (dispatch: AppDispatch, getState: (
     return
   }
   if (draft.baseRevision !== stored.revision) dispatch(conflictFound(stored))
-  dispatch(jobReplaced({ job: draft.job }))
+  dispatch(edited({ act: 'replace-job', job: draft.job }))
 }
 
 /** Leaves a job. What is not saved yet stands in a draft at once, so that another page of the job begins with it. */

@@ -10,10 +10,10 @@ import {
   type LinkId,
   type Need,
 } from '@yard-lamp/core'
-import type { RootState } from './store.ts'
+import type { RootState } from './root.ts'
 
 const selectDocument = (state: RootState) => state.job?.job ?? null
-const selectCatalogueOrNull = (state: RootState) => state.catalogue
+const selectCatalogueOrNull = (state: RootState) => state.catalogue?.catalogue ?? null
 
 /** The whole chain, computed once for each state of the document. Null until a job and the catalogue are read. */
 export const selectDesignOrNull = createSelector([selectDocument, selectCatalogueOrNull], (job, catalogue) =>
@@ -36,9 +36,7 @@ export const selectOption = (state: RootState) => selectDesign(state).option
 export const selectSite = (state: RootState) => selectJob(state).site
 export const selectLoads = (state: RootState) => selectJob(state).loads
 
-export const selectFindings = createSelector([selectJob, selectDesign], (job, result): Finding[] =>
-  findings(job, result),
-)
+export const selectFindings = (state: RootState): readonly Finding[] => findings(selectDesign(state))
 export const selectAnswers = createSelector([selectDesign], answers)
 
 /** Links whose answer differs from what was last seen: the old answer. */

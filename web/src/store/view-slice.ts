@@ -1,13 +1,13 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit'
-import type { LinkId } from '@yard-lamp/core'
+import type { Address, LinkId } from '@yard-lamp/core'
 
 export interface ViewState {
   /** Answers a person has seen: what differs from them has moved. */
   readonly seenAnswers: Partial<Record<LinkId, string>>
   /** Fields whose typed text is not understood, by place: the chain waits with its last good answers. */
   readonly waiting: Readonly<Record<string, string>>
-  /** Step and output whose working is open. */
-  readonly working: { readonly step: number; readonly key: string } | null
+  /** Address of the step and output whose working is open. */
+  readonly working: { readonly step: Address; readonly key: string } | null
   /** Loads lit up in the list and in the picture of the day. */
   readonly litLoads: readonly string[]
   /** Energies of the loads page, in watt-hours or in ampere-hours at system voltage. */
@@ -28,7 +28,7 @@ export const viewSlice = createSlice({
       if (payload.message === null) delete (state.waiting as Record<string, string>)[payload.place]
       else (state.waiting as Record<string, string>)[payload.place] = payload.message
     },
-    workingOpened(state, { payload }: PayloadAction<{ step: number; key: string } | null>) {
+    workingOpened(state, { payload }: PayloadAction<{ step: Address; key: string } | null>) {
       state.working = payload
     },
     loadsLit(state, { payload }: PayloadAction<readonly string[]>) {

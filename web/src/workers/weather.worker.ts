@@ -1,10 +1,9 @@
-import { type HourlyColumns, readEpw, readHourlyRows } from '@yard-lamp/core/site/weather-file'
-import { yearSummary } from '@yard-lamp/core/site/year-summary'
-import { expose } from 'comlink'
+import { type HourlyColumns, readEpw, readHourlyRows, yearSummary } from '@yard-lamp/core/site'
 import Papa from 'papaparse'
+import { serve } from './serve.ts'
 
 /** What is too heavy for the page's own thread. */
-const weather = {
+const calls = {
   yearSummary,
   readEpw,
   /** The cells of a table, by rows. */
@@ -12,6 +11,6 @@ const weather = {
     Papa.parse<string[]>(text.replace(/\r\n?/g, '\n'), { skipEmptyLines: true }).data,
   readHourlyRows: (rows: string[][], columns: HourlyColumns) => readHourlyRows(rows, columns),
 }
-export type Weather = typeof weather
+export type WeatherCalls = typeof calls
 
-expose(weather)
+serve(calls)

@@ -1,6 +1,6 @@
 import type { Known } from '@yard-lamp/core'
-import { formatQuantity } from '@yard-lamp/core/units/format'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
+import { useWrite } from '../store/use-write.ts'
 import { workingOpened } from '../store/view-slice.ts'
 import './working.css'
 
@@ -18,12 +18,13 @@ interface FigureProps {
 
 /** A figure that opens its working, where it was computed. */
 export function Figure({ figure, unit, shown, decimals }: FigureProps) {
+  const write = useWrite()
   const dispatch = useAppDispatch()
   const open = useAppSelector(
     (state) =>
       figure.step !== undefined && state.view.working?.step === figure.step && state.view.working.key === figure.key,
   )
-  const text = formatQuantity(shown ?? figure.value, unit, decimals)
+  const text = write.quantity(shown ?? figure.value, unit, decimals)
   const { step, key } = figure
   if (step === undefined || key === undefined) {
     return (

@@ -1,6 +1,7 @@
 import { type AnyMethod, bare, quantityMeta, type Step } from '@yard-lamp/core'
-import { formatNumber, formatQuantity } from '@yard-lamp/core/units/format'
+import { formatNumber, type Writer } from '@yard-lamp/core/units'
 import { Fragment, type ReactNode } from 'react'
+import { useWrite } from '../store/use-write.ts'
 
 interface FormulaLinesProps {
   method: AnyMethod
@@ -11,12 +12,13 @@ interface FormulaLinesProps {
 
 /** Each line of a method's formula twice: in symbols, and with this job's numbers. */
 export function FormulaLines({ method, step, highlight }: FormulaLinesProps) {
+  const write = useWrite()
   return (
     <div className="working-formula">
       {method.formula.map((line) => (
         <div key={line} className={line.startsWith(`{${highlight}}`) ? 'formula formula-on' : 'formula'}>
           <div className="formula-symbols">{fill(line, (key) => symbolOf(method, key))}</div>
-          <div className="formula-numbers">{fill(line, (key) => numberOf(method, step, key))}</div>
+          <div className="formula-numbers">{fill(line, (key) => numberOf(method, step, key, write))}</div>
         </div>
       ))}
     </div>
@@ -43,10 +45,10 @@ function symbolOf(method: AnyMethod, key: string): ReactNode {
   )
 }
 
-function numberOf(method: AnyMethod, step: Step, key: string): ReactNode {
+function numberOf(method: AnyMethod, step: Step, key: string, write: Writer): ReactNode {
   const value = key in step.outputs ? step.outputs[key]?.value : bare(step.inputs[key])
   const meta = quantityMeta(schemaOf(method, key))
-  if (typeof value === 'number') return <b>{formatQuantity(value, meta?.unit ?? '')}</b>
+  if (typeof value === 'number') return <b>{write.quantity(value, meta?.unit ?? '')}</b>
   if (Array.isArray(value)) return <span className="soft">({value.length} figures)</span>
   if (typeof value === 'string') return <b>{value}</b>
   if (value === undefined) return <span className="soft">{defaultText(method, key)}</span>

@@ -1,9 +1,19 @@
 import { CloseButton } from '@mantine/core'
-import { type AnyMethod, influencesOn, isKnown, type Known, methodOf, quantityMeta, type Step } from '@yard-lamp/core'
-import { formatNumber, formatQuantity } from '@yard-lamp/core/units/format'
+import {
+  type AnyMethod,
+  influencesOn,
+  isKnown,
+  type Known,
+  methodOf,
+  quantityMeta,
+  type Step,
+  stepAt,
+} from '@yard-lamp/core'
+import { formatNumber, type Writer } from '@yard-lamp/core/units'
 import { useEffect, useMemo, useRef } from 'react'
 import { selectDesign } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
+import { useWrite } from '../store/use-write.ts'
 import { workingOpened } from '../store/view-slice.ts'
 import { isUnsettled } from './Figure.tsx'
 import { FormulaLines } from './FormulaLines.tsx'
@@ -15,7 +25,7 @@ export function WorkingPanel() {
   const { steps } = useAppSelector(selectDesign)
   const dispatch = useAppDispatch()
   const panel = useRef<HTMLElement>(null)
-  const step = working ? steps[working.step] : undefined
+  const step = working ? stepAt(steps, working.step) : undefined
   useEffect(() => {
     if (working) panel.current?.focus()
   }, [working])
@@ -55,6 +65,7 @@ interface Row {
 }
 
 function InputTable({ method, step }: { method: AnyMethod; step: Step }) {
+  const write = useWrite()
   const dispatch = useAppDispatch()
   return (
     <table className="working-inputs">
@@ -63,14 +74,16 @@ function InputTable({ method, step }: { method: AnyMethod; step: Step }) {
           <tr key={row.key}>
             <th scope="row">{row.label}</th>
             <td className="number">
-              <span className={isUnsettled(row.figure) ? 'assumed' : ''}>{showInput(row.figure.value, row.unit)}</span>
+              <span className={isUnsettled(row.figure) ? 'assumed' : ''}>
+                {showInput(row.figure.value, row.unit, write)}
+              </span>
             </td>
             <td className="soft">
               {row.figure.step !== undefined && row.figure.key !== undefined ? (
                 <button
                   type="button"
                   className="figure"
-                  onClick={() => dispatch(workingOpened({ step: row.figure.step ?? 0, key: row.figure.key ?? '' }))}
+                  onClick={() => dispatch(workingOpened({ step: row.figure.step ?? '', key: row.figure.key ?? '' }))}
                 >
                   {row.figure.from}
                 </button>
@@ -110,12 +123,12 @@ function nested(value: unknown, path = ''): [string, Known<unknown>][] {
   return Object.entries(value).flatMap(([key, inner]) => nested(inner, path === '' ? key : `${path}.${key}`))
 }
 
-function showInput(value: unknown, unit: string): string {
-  if (typeof value === 'number') return formatQuantity(value, unit)
+function showInput(value: unknown, unit: string, write: Writer): string {
+  if (typeof value === 'number') return write.quantity(value, unit)
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   if (typeof value === 'string') return value
   if (Array.isArray(value) && value.every((each) => typeof each === 'number'))
-    return value.map((each) => formatNumber(each as number, 2)).join('  ')
+    return value.map((each) => write.number(each as number, unit, 2)).join('  ')
   if (Array.isArray(value))
     return value
       .map((each) =>
@@ -126,6 +139,10 @@ function showInput(value: unknown, unit: string): string {
       .join(', ')
   return '–'
 }
+
+/** A difference between two figures: of temperatures it is counted in degrees, not on the scale. */
+const changeText = (change: number, unit: string, write: Writer): string =>
+  write.quantity(change, unit === '°C' ? 'K' : unit)
 
 /** Which assumption moves the figure most. */
 function Movers({
@@ -139,7 +156,8 @@ function Movers({
   outputKey: string
   method: AnyMethod
 }) {
-  const movers = useMemo(() => influencesOn(steps, step.index, outputKey).slice(0, 3), [steps, step, outputKey])
+  const write = useWrite()
+  const movers = useMemo(() => influencesOn(steps, step.address, outputKey).slice(0, 3), [steps, step, outputKey])
   const unit = quantityMeta(method.outputs.shape[outputKey] as never)?.unit ?? ''
   const [first] = movers
   if (!first)
@@ -161,7 +179,7 @@ function Movers({
         {movers.map((mover) => (
           <li key={`${mover.methodId}${mover.input}${mover.from}`}>
             <span className="assumed">{labelOf(mover.methodId, mover.input)}</span> ({mover.from}): a tenth more makes
-            it {formatQuantity(Math.abs(mover.change), unit)} {mover.change > 0 ? 'more' : 'less'}
+            it {changeText(Math.abs(mover.change), unit, write)} {mover.change > 0 ? 'more' : 'less'}
           </li>
         ))}
       </ol>

@@ -1,12 +1,13 @@
-import { type AreaFit, areaFit, keptFreeMm, panelsOnPlanes } from '@yard-lamp/core/array/area-fit'
-import { optionSchema } from '@yard-lamp/core/job/schema'
-import { formatNumber, formatQuantity } from '@yard-lamp/core/units/format'
+import { type AreaFit, areaFit, keptFreeMm, panelsOnPlanes } from '@yard-lamp/core/array'
+import { optionSchema } from '@yard-lamp/core/job'
+import { formatNumber, formatQuantity } from '@yard-lamp/core/units'
 import { ChoiceField } from '../../fields/ChoiceField.tsx'
 import { NumberField } from '../../fields/NumberField.tsx'
 import { Part } from '../../job/Page.tsx'
-import { optionChanged } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { selectDesign, selectJob } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { useWrite } from '../../store/use-write.ts'
 
 const { shape } = optionSchema.shape.array.shape.fit
 
@@ -19,7 +20,7 @@ export function AreaFitPart() {
   if (!layout || !panels) return null
   const { fit } = option.array
   const change = (patch: Partial<typeof fit>) =>
-    dispatch(optionChanged({ part: 'array', patch: { fit: { ...fit, ...patch } } }))
+    dispatch(edited({ act: 'set-option', part: 'array', patch: { fit: { ...fit, ...patch } } }))
   const counts = panelsOnPlanes(site.planes, panels.value)
   return (
     <Part
@@ -66,6 +67,7 @@ export function AreaFitPart() {
 }
 
 function PlaneFit({ name, fit, wanted }: { name: string; fit: AreaFit | null; wanted: number }) {
+  const write = useWrite()
   if (!fit)
     return (
       <p className="small soft">
@@ -83,9 +85,9 @@ function PlaneFit({ name, fit, wanted }: { name: string; fit: AreaFit | null; wa
   const weight =
     panelsByWeight === null
       ? ''
-      : `; by weight ${panelsByWeight}, ${formatQuantity(wanted * fit.weightKgPerPanel, 'kg', 0)} of ${formatQuantity(plane.mostWeightKg ?? 0, 'kg')}`
+      : `; by weight ${panelsByWeight}, ${write.quantity(wanted * fit.weightKgPerPanel, 'kg', 0)} of ${write.quantity(plane.mostWeightKg ?? 0, 'kg')}`
   const most = Math.min(panels, panelsByWeight ?? panels)
-  const said = `${name}: ${wanted} wanted, ${panels} fit by area${weight}${fit.pitchM === null ? '' : `; rows every ${formatQuantity(fit.pitchM, 'm', 2)}, clear of each other’s shade at midwinter with the sun ${formatQuantity(fit.winterSunDeg ?? 0, '°', 0)} high`}.`
+  const said = `${name}: ${wanted} wanted, ${panels} fit by area${weight}${fit.pitchM === null ? '' : `; rows every ${write.quantity(fit.pitchM, 'm', 2)}, clear of each other’s shade at midwinter with the sun ${formatQuantity(fit.winterSunDeg ?? 0, '°', 0)} high`}.`
   return (
     <figure style={{ margin: 0 }}>
       <svg width={w + 4} height={h + 4} viewBox={`-2 -2 ${w + 4} ${h + 4}`} role="img" aria-label={said}>

@@ -1,5 +1,5 @@
-import { optionSchema } from '@yard-lamp/core/job/schema'
-import { formatNumber, formatQuantity, monthName } from '@yard-lamp/core/units/format'
+import { optionSchema } from '@yard-lamp/core/job'
+import { formatNumber, formatQuantity, monthName } from '@yard-lamp/core/units'
 import { ExistingPart } from '../../existing/ExistingPart.tsx'
 import { ChoiceField } from '../../fields/ChoiceField.tsx'
 import { NumberField } from '../../fields/NumberField.tsx'
@@ -7,7 +7,7 @@ import { OptionNumber } from '../../fields/OptionNumber.tsx'
 import { Page, Part } from '../../job/Page.tsx'
 import { LaterPart } from '../../later/LaterPart.tsx'
 import { SchoolsPart } from '../../schools/SchoolsPart.tsx'
-import { optionChanged } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { selectCatalogue, selectDesign } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { Answer, PlainAnswer } from '../../working/Figure.tsx'
@@ -46,7 +46,7 @@ export default function ArrayPage() {
               <Answer label={`of ${formatNumber(array.layout.panel.powerW)} W`} figure={array.panels} unit="panels" />
             </>
           ) : (
-            <PlainAnswer label="array" text={array.text} />
+            <PlainAnswer label="array" text={array.answer} />
           )}
           {array.recoveryDays && (
             <PlainAnswer
@@ -87,7 +87,7 @@ export default function ArrayPage() {
                 { value: 'balance', label: 'the worst month' },
                 { value: 'recover', label: 'refill the bank too' },
               ]}
-              onValue={(sizing) => dispatch(optionChanged({ part: 'array', patch: { sizing } }))}
+              onValue={(sizing) => dispatch(edited({ act: 'set-option', part: 'array', patch: { sizing } }))}
             />
             <OptionNumber part="array" name="recoveryDays" label="Full again within" assumed="7" />
           </div>
@@ -113,7 +113,11 @@ export default function ArrayPage() {
                 assumed={formatNumber((array.losses[name]?.value ?? 0) * 100, 1)}
                 onValue={(value) =>
                   dispatch(
-                    optionChanged({ part: 'array', patch: { losses: { ...option.array.losses, [name]: value } } }),
+                    edited({
+                      act: 'set-option',
+                      part: 'array',
+                      patch: { losses: { ...option.array.losses, [name]: value } },
+                    }),
                   )
                 }
               />

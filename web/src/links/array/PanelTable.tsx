@@ -1,21 +1,20 @@
-import { offerPanels } from '@yard-lamp/core/controller/planner'
-import { formatMoney, formatNumber } from '@yard-lamp/core/units/format'
+import { offerPanels } from '@yard-lamp/core/after'
+import { formatMoney, formatNumber } from '@yard-lamp/core/units'
 import { useMemo } from 'react'
 import { CandidateTable, overText } from '../../job/CandidateTable.tsx'
-import { optionChanged } from '../../store/job-slice.ts'
-import { selectCatalogue, selectDesign, selectJob } from '../../store/selectors.ts'
+import { edited } from '../../store/job-slice.ts'
+import { selectCatalogue, selectDesign } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 
 /** Every panel of the catalogue in its cheapest layout for this job, or at least as many as the power asks for. */
 export function PanelTable() {
-  const job = useAppSelector(selectJob)
   const design = useAppSelector(selectDesign)
   const catalogue = useAppSelector(selectCatalogue)
   const dispatch = useAppDispatch()
   const { array, parts } = design
   const neededW = array.requiredPowerW?.value ?? null
   const rows = useMemo(() => {
-    const offers = offerPanels(job, design, catalogue)
+    const offers = offerPanels(design)
     const rank = new Map(offers.map((offer, at) => [offer.panel.id, { offer, at }]))
     return catalogue.panels
       .map((item) => {
@@ -25,7 +24,7 @@ export function PanelTable() {
         return { item, layout, count: layout?.panels ?? least, at: rank.get(item.id)?.at ?? offers.length }
       })
       .sort((a, b) => a.at - b.at)
-  }, [job, design, catalogue, neededW])
+  }, [design, catalogue, neededW])
   const counted = (count: number | null, text: (n: number) => string) => (count === null ? '–' : text(count))
   return (
     <CandidateTable
@@ -56,7 +55,7 @@ export function PanelTable() {
       locked={array.panelLocked}
       shortOf={({ layout }) => layout?.short ?? ''}
       place="array.panelId"
-      onPick={(panelId) => dispatch(optionChanged({ part: 'array', patch: { panelId } }))}
+      onPick={(panelId) => dispatch(edited({ act: 'set-option', part: 'array', patch: { panelId } }))}
     />
   )
 }

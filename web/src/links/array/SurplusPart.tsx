@@ -1,11 +1,11 @@
 import type { Option } from '@yard-lamp/core'
-import { surplusOf } from '@yard-lamp/core/array/surplus'
-import { dumpLoadSchema } from '@yard-lamp/core/job/option'
-import { formatNumber, formatQuantity, monthName } from '@yard-lamp/core/units/format'
+import { surplusOf } from '@yard-lamp/core/after'
+import { dumpLoadSchema } from '@yard-lamp/core/job'
+import { formatNumber, formatQuantity, monthName } from '@yard-lamp/core/units'
 import { NumberField } from '../../fields/NumberField.tsx'
 import { TextField } from '../../fields/TextField.tsx'
 import { Part } from '../../job/Page.tsx'
-import { optionChanged } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { selectDesign } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 
@@ -19,7 +19,7 @@ export function SurplusPart() {
   const { dumpLoads } = design.option.array
   if (!surplus) return null
   const write = (next: readonly DumpLoad[]) =>
-    dispatch(optionChanged({ part: 'array', patch: { dumpLoads: [...next] } }))
+    dispatch(edited({ act: 'set-option', part: 'array', patch: { dumpLoads: [...next] } }))
   const change = (id: string, patch: Partial<DumpLoad>) =>
     write(dumpLoads.map((each) => (each.id === id ? { ...each, ...patch } : each)))
   const raise = (at: number) => {

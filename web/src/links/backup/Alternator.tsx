@@ -1,10 +1,10 @@
 import { itemName, type Option } from '@yard-lamp/core'
-import { optionSchema } from '@yard-lamp/core/job/schema'
-import { formatNumber } from '@yard-lamp/core/units/format'
+import { optionSchema } from '@yard-lamp/core/job'
+import { formatNumber } from '@yard-lamp/core/units'
 import { ChoiceField } from '../../fields/ChoiceField.tsx'
 import { NumberField } from '../../fields/NumberField.tsx'
 import { Part } from '../../job/Page.tsx'
-import { optionChanged } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { selectDesign } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { Figure } from '../../working/Figure.tsx'
@@ -33,7 +33,7 @@ export function Alternator() {
   const dispatch = useAppDispatch()
   const choice = option.backup.alternator
   const write = (alternator: AlternatorChoice | null) =>
-    dispatch(optionChanged({ part: 'backup', patch: { alternator } }))
+    dispatch(edited({ act: 'set-option', part: 'backup', patch: { alternator } }))
   const result = backup.alternator
   return (
     <Part title="Alternator" aside="through a DC-DC charger">

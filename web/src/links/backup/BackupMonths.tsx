@@ -1,5 +1,5 @@
-import { monthName } from '@yard-lamp/core/units/format'
-import { optionChanged } from '../../store/job-slice.ts'
+import { monthName } from '@yard-lamp/core/units'
+import { edited } from '../../store/job-slice.ts'
 import { selectOption } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 
@@ -13,7 +13,11 @@ export function useToggleBackupMonth(): (month: number) => void {
       : [...backup.months, month].sort((a, b) => a - b)
     const needsSource = months.length > 0 && backup.kind === 'none' && backup.alternator === null
     dispatch(
-      optionChanged({ part: 'backup', patch: { months, ...(needsSource ? { kind: 'generator' as const } : {}) } }),
+      edited({
+        act: 'set-option',
+        part: 'backup',
+        patch: { months, ...(needsSource ? { kind: 'generator' as const } : {}) },
+      }),
     )
   }
 }

@@ -1,7 +1,7 @@
-import { BOND_LABEL } from '@yard-lamp/core/backup/bond'
-import type { ChargeSource } from '@yard-lamp/core/backup/link'
-import { optionSchema } from '@yard-lamp/core/job/schema'
-import { formatNumber, formatQuantity, monthName } from '@yard-lamp/core/units/format'
+import { BOND_LABEL } from '@yard-lamp/core/after'
+import type { ChargeSource } from '@yard-lamp/core/backup'
+import { optionSchema } from '@yard-lamp/core/job'
+import { formatNumber, formatQuantity, monthName } from '@yard-lamp/core/units'
 import { ExistingPart } from '../../existing/ExistingPart.tsx'
 import { ChoiceField } from '../../fields/ChoiceField.tsx'
 import { NumberField } from '../../fields/NumberField.tsx'
@@ -9,7 +9,7 @@ import { OptionNumber } from '../../fields/OptionNumber.tsx'
 import { OptionTick } from '../../fields/OptionTick.tsx'
 import { Page, Part } from '../../job/Page.tsx'
 import { LaterPart } from '../../later/LaterPart.tsx'
-import { optionChanged } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { selectCatalogue, selectDesign, selectJob } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { Answer, Figure, PlainAnswer } from '../../working/Figure.tsx'
@@ -34,7 +34,8 @@ export default function BackupPage() {
   const { chargers, inverters, generators } = useAppSelector(selectCatalogue)
   const { site } = useAppSelector(selectJob)
   const dispatch = useAppDispatch()
-  const change = (patch: Partial<typeof option.backup>) => dispatch(optionChanged({ part: 'backup', patch }))
+  const change = (patch: Partial<typeof option.backup>) =>
+    dispatch(edited({ act: 'set-option', part: 'backup', patch }))
   const { charge } = backup
   const suited = chargers.filter(
     ({ source, batteryVoltageV, inputV }) =>
@@ -61,7 +62,7 @@ export default function BackupPage() {
           {charge && <Answer label="empty to full" figure={charge.hours} unit="h" decimals={1} />}
           {backup.fuel && <Answer label="runs a year" figure={backup.fuel.hours} unit="h" decimals={0} />}
           {backup.fuel && <Answer label="burns a year" figure={backup.fuel.litres} unit="L" decimals={0} />}
-          {!charge && <PlainAnswer label="backup" text={backup.text} />}
+          {!charge && <PlainAnswer label="backup" text={backup.answer} />}
         </>
       }
     >

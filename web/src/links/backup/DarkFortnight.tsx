@@ -1,19 +1,18 @@
-import { arrayYear, type DarkDay, darkFortnight } from '@yard-lamp/core/array/array-year'
-import { formatNumber, formatPercent } from '@yard-lamp/core/units/format'
+import { arrayYear, type DarkDay, darkFortnight } from '@yard-lamp/core/after'
+import { formatNumber, formatPercent } from '@yard-lamp/core/units'
 import { useDeferredValue, useMemo } from 'react'
-import { selectDesign, selectJob } from '../../store/selectors.ts'
+import { selectDesign } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
 
 const BOX = { width: 900, height: 204, left: 46, right: 16, top: 16, bottom: 48 }
 
 /** The fourteen darkest days of a synthetic year: how full the bank is at the end of each, alone and with the backup. */
 export function DarkFortnightPicture() {
-  const job = useDeferredValue(useAppSelector(selectJob))
   const design = useDeferredValue(useAppSelector(selectDesign))
   const fortnight = useMemo(() => {
-    const year = arrayYear(job, design)
-    return year && darkFortnight(job, design, year)
-  }, [job, design])
+    const year = arrayYear(design)
+    return year && darkFortnight(design, year)
+  }, [design])
   if (!fortnight)
     return <p className="soft">The darkest fortnight is drawn here once sun, loads, battery and array are known.</p>
   const { alone, backed } = fortnight

@@ -1,5 +1,5 @@
 import type { Design } from '@yard-lamp/core'
-import { formatMoney, formatNumber, monthName } from '@yard-lamp/core/units/format'
+import { formatMoney, formatNumber, monthName } from '@yard-lamp/core/units'
 import { selectDesign } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
 import { Figure } from '../../working/Figure.tsx'

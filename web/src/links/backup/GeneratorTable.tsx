@@ -1,6 +1,6 @@
-import { formatMoney, formatNumber, formatQuantity } from '@yard-lamp/core/units/format'
+import { formatMoney, formatNumber, formatQuantity } from '@yard-lamp/core/units'
 import { CandidateTable, overText } from '../../job/CandidateTable.tsx'
-import { optionChanged } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { selectDesign } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 
@@ -28,7 +28,7 @@ export function GeneratorTable() {
       locked={backup.generatorLocked}
       shortOf={({ short }) => short}
       place="backup.generatorId"
-      onPick={(generatorId) => dispatch(optionChanged({ part: 'backup', patch: { generatorId } }))}
+      onPick={(generatorId) => dispatch(edited({ act: 'set-option', part: 'backup', patch: { generatorId } }))}
     />
   )
 }

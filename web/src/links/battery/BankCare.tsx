@@ -1,12 +1,12 @@
 import { type Design, itemName } from '@yard-lamp/core'
-import { chargeAcceptance, hoursToFlat, ventilation } from '@yard-lamp/core/battery/bank-care'
-import { alternatives } from '@yard-lamp/core/battery/chemistry-comparison'
-import { isBareLithiumCell } from '@yard-lamp/core/battery/voltage-class'
-import { formatNumber, formatPercent, formatQuantity } from '@yard-lamp/core/units/format'
+import { alternatives, chargeAcceptance, hoursToFlat, ventilation } from '@yard-lamp/core/after'
+import { isBareLithiumCell } from '@yard-lamp/core/catalogue'
+import { formatNumber, formatPercent, formatQuantity } from '@yard-lamp/core/units'
 import { OptionTick } from '../../fields/OptionTick.tsx'
-import { optionChanged } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { selectCatalogue, selectDesign } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { useWrite } from '../../store/use-write.ts'
 import { Figure } from '../../working/Figure.tsx'
 
 /** One string fewer and one more, in words, and why there are more than the capacity asks for. */
@@ -24,7 +24,7 @@ export function Alternatives() {
               type="button"
               className="pick"
               aria-pressed={chosen}
-              onClick={() => dispatch(optionChanged({ part: 'battery', patch: { parallel } }))}
+              onClick={() => dispatch(edited({ act: 'set-option', part: 'battery', patch: { parallel } }))}
             >
               {parallel === 1 ? '1 string' : `${parallel} strings`} of {units / parallel}
             </button>{' '}
@@ -47,6 +47,7 @@ export function Alternatives() {
 
 /** What the bank takes and gives, the air it needs, and what a dropped spanner would draw. */
 export function BankCare() {
+  const write = useWrite()
   const design = useAppSelector(selectDesign)
   const { devices } = useAppSelector(selectCatalogue)
   const { battery, loads } = design
@@ -78,7 +79,7 @@ export function BankCare() {
       <dt>Cold, age and rate</dt>
       <dd>
         <Figure figure={battery.temperatureFactor} unit="" decimals={2} /> of the capacity left at{' '}
-        {formatQuantity(design.site.batteryRoomLowC.value, '°C')}, ×{' '}
+        {write.quantity(design.site.batteryRoomLowC.value, '°C')}, ×{' '}
         <Figure figure={battery.agingFactor} unit="" decimals={2} /> for age; gives at most{' '}
         {formatQuantity(bank.maxDischargeA, 'A', 0)}. {rateText(design)}
       </dd>
@@ -86,8 +87,8 @@ export function BankCare() {
         <>
           <dt>Air</dt>
           <dd>
-            {formatQuantity(air.airflowM3PerH, 'm³/h', 1)} to outside for {air.cells} {air.kind} cells on boost: inlet
-            low and outlet high, {formatQuantity(air.openingCm2, 'cm²', 0)} each{' '}
+            {write.quantity(air.airflowM3PerH, 'm³/h', 1)} to outside for {air.cells} {air.kind} cells on boost: inlet
+            low and outlet high, {write.quantity(air.openingCm2, 'cm²', 0)} each{' '}
             {air.kind === 'vented' && <OptionTick part="battery" name="vented" label="vented to outside like this" />}
           </dd>
         </>

@@ -1,5 +1,6 @@
 import { type CatalogueItem, itemName } from '@yard-lamp/core'
-import { formatQuantity } from '@yard-lamp/core/units/format'
+import { formatQuantity } from '@yard-lamp/core/units'
+import { useWrite } from '../../store/use-write.ts'
 
 type Battery = Extract<CatalogueItem, { kind: 'battery' }>
 
@@ -31,6 +32,7 @@ function drawnSize(strings: number, units: number) {
 
 /** The bank as the units that will stand there: strings side by side, positive taken off at one end and negative at the other. */
 export function BankDrawing({ item, series, parallel }: BankDrawingProps) {
+  const write = useWrite()
   const strings = Math.min(parallel, MOST_STRINGS)
   const units = Math.min(series, MOST_UNITS)
   const size = drawnSize(strings, units)
@@ -42,7 +44,7 @@ export function BankDrawing({ item, series, parallel }: BankDrawingProps) {
   const bottom = top + stringHeight + 34
   const hidden = parallel > strings || series > units
   const notes = [
-    `${series * parallel} × ${itemName(item)}: ${series === 1 ? 'no series' : `${series} in series`}, ${parallel === 1 ? 'one string' : `${parallel} strings in parallel`}; each ${formatQuantity(item.unitVoltageV, 'V')}, ${formatQuantity(item.capacityAh, 'Ah')}, ${formatQuantity(item.weightKg, 'kg')}.`,
+    `${series * parallel} × ${itemName(item)}: ${series === 1 ? 'no series' : `${series} in series`}, ${parallel === 1 ? 'one string' : `${parallel} strings in parallel`}; each ${formatQuantity(item.unitVoltageV, 'V')}, ${formatQuantity(item.capacityAh, 'Ah')}, ${write.quantity(item.weightKg, 'kg')}.`,
     parallel > 1
       ? 'Leads of equal length; positive and negative taken off at opposite ends. Join the negatives first, then the positives, string by string, fuses last.'
       : 'Join unit to unit, then the negative, then the positive, fuse last.',
@@ -114,6 +116,7 @@ interface UnitProps {
 }
 
 function Unit({ item, x, y, size: { width, height, gap, figures, voltage }, last }: UnitProps) {
+  const write = useWrite()
   const inset = Math.min(18, width / 4)
   const dot = Math.min(5, height / 3, width / 8)
   const [plus, minus] = [x + inset, x + width - inset]
@@ -144,7 +147,7 @@ function Unit({ item, x, y, size: { width, height, gap, figures, voltage }, last
       )}
       {figures && (
         <text x={x + width / 2} y={y + height / 2 + 16} textAnchor="middle" fontSize="13" fill="var(--soft)">
-          {formatQuantity(item.capacityAh, 'Ah')} · {formatQuantity(item.weightKg, 'kg')}
+          {formatQuantity(item.capacityAh, 'Ah')} · {write.quantity(item.weightKg, 'kg')}
         </text>
       )}
       <circle cx={minus} cy={y + height - Math.min(8, height / 2)} r={dot} fill="var(--ink)" />

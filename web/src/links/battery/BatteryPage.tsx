@@ -1,5 +1,5 @@
-import { CHEMISTRY_NAMES } from '@yard-lamp/core/tables/chemistries'
-import { formatNumber } from '@yard-lamp/core/units/format'
+import { CHEMISTRY_NAMES } from '@yard-lamp/core/tables'
+import { formatNumber } from '@yard-lamp/core/units'
 import { ExistingPart } from '../../existing/ExistingPart.tsx'
 import { ChoiceField } from '../../fields/ChoiceField.tsx'
 import { OptionNumber } from '../../fields/OptionNumber.tsx'
@@ -7,7 +7,7 @@ import { OptionTick } from '../../fields/OptionTick.tsx'
 import { Page, Part } from '../../job/Page.tsx'
 import { LaterPart } from '../../later/LaterPart.tsx'
 import { SchoolsPart } from '../../schools/SchoolsPart.tsx'
-import { optionChanged } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { selectCatalogue, selectDesign } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { Answer, PlainAnswer } from '../../working/Figure.tsx'
@@ -27,7 +27,8 @@ export default function BatteryPage() {
   const { battery, option } = useAppSelector(selectDesign)
   const { batteries } = useAppSelector(selectCatalogue)
   const dispatch = useAppDispatch()
-  const change = (patch: Partial<typeof option.battery>) => dispatch(optionChanged({ part: 'battery', patch }))
+  const change = (patch: Partial<typeof option.battery>) =>
+    dispatch(edited({ act: 'set-option', part: 'battery', patch }))
   const { bank, requiredNominalWh } = battery
   return (
     <Page
@@ -50,7 +51,7 @@ export default function BatteryPage() {
             <Answer label="lasts about" figure={bank.years} unit="years" decimals={0} />
           </>
         ) : (
-          <PlainAnswer label="bank" text={battery.text} />
+          <PlainAnswer label="bank" text={battery.answer} />
         )
       }
     >

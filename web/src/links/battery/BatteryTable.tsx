@@ -1,6 +1,6 @@
-import { formatMoney, formatNumber } from '@yard-lamp/core/units/format'
+import { formatMoney, formatNumber } from '@yard-lamp/core/units'
 import { CandidateTable, overText } from '../../job/CandidateTable.tsx'
-import { optionChanged } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { selectDesign } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 
@@ -28,7 +28,7 @@ export function BatteryTable() {
       locked={battery.locked}
       shortOf={({ short }) => short}
       place="battery.itemId"
-      onPick={(itemId) => dispatch(optionChanged({ part: 'battery', patch: { itemId } }))}
+      onPick={(itemId) => dispatch(edited({ act: 'set-option', part: 'battery', patch: { itemId } }))}
     />
   )
 }

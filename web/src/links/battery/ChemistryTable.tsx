@@ -1,28 +1,35 @@
-import { type ComparedChemistry, compareChemistries } from '@yard-lamp/core/battery/chemistry-comparison'
-import { jobSchema } from '@yard-lamp/core/job/schema'
-import type { Chemistry } from '@yard-lamp/core/tables/chemistries'
-import { formatMoney, formatNumber, formatQuantity } from '@yard-lamp/core/units/format'
+import { type ComparedChemistry, compareChemistries } from '@yard-lamp/core/after'
+import { DEFAULTS, jobSchema } from '@yard-lamp/core/job'
+import type { Chemistry } from '@yard-lamp/core/tables'
+import { formatMoney, formatNumber, formatQuantity } from '@yard-lamp/core/units'
 import { useMemo } from 'react'
 import { NumberField } from '../../fields/NumberField.tsx'
-import { jobChanged, optionChanged } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { selectDesign, selectJob } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { useWrite } from '../../store/use-write.ts'
 
 const taken = (chemistry: Chemistry) => ({ chemistry, itemId: null, parallel: null })
 
 /** Every chemistry for this job on equal terms: the cheapest bank of it that does the job. */
 export function ChemistryTable() {
+  const write = useWrite()
   const job = useAppSelector(selectJob)
   const design = useAppSelector(selectDesign)
   const dispatch = useAppDispatch()
-  const compared = useMemo(() => compareChemistries(job, design), [job, design])
+  const compared = useMemo(() => compareChemistries(design), [design])
   const cheapest = compared
     .filter(({ bank }) => bank?.fits)
     .reduce((least, { pricePerKwh }) => Math.min(least, pricePerKwh), Number.POSITIVE_INFINITY)
   const currency = design.parts.currency
   const setFactor = (each: ComparedChemistry, factor: number | null) => {
     const { [each.chemistry]: _, ...rest } = job.batteryPriceFactors
-    dispatch(jobChanged({ batteryPriceFactors: factor === null ? rest : { ...rest, [each.chemistry]: factor } }))
+    dispatch(
+      edited({
+        act: 'set-job',
+        patch: { batteryPriceFactors: factor === null ? rest : { ...rest, [each.chemistry]: factor } },
+      }),
+    )
   }
   return (
     <>
@@ -32,8 +39,8 @@ export function ChemistryTable() {
           place="battery.horizonYears"
           value={job.horizonYears}
           schema={jobSchema.shape.horizonYears}
-          assumed="15"
-          onValue={(horizonYears) => dispatch(jobChanged({ horizonYears }))}
+          byDefault={DEFAULTS.horizonYears}
+          onValue={(horizonYears) => dispatch(edited({ act: 'set-job', patch: { horizonYears } }))}
         />
       </div>
       <div className="table-scroll">
@@ -43,9 +50,9 @@ export function ChemistryTable() {
               <th>Chemistry</th>
               <th>Bank</th>
               <th className="number">usable kWh</th>
-              <th className="number">kg</th>
+              <th className="number">{write.unit('kg')}</th>
               <th className="number">takes / gives A</th>
-              <th className="number">charged at °C</th>
+              <th className="number">charged at {write.unit('°C')}</th>
               <th className="number">years</th>
               <th className="number">price</th>
               <th className="number">pays ×</th>
@@ -74,18 +81,20 @@ export function ChemistryTable() {
                           type="button"
                           className="pick"
                           aria-pressed={each.inUse}
-                          onClick={() => dispatch(optionChanged({ part: 'battery', patch: taken(chemistry) }))}
+                          onClick={() =>
+                            dispatch(edited({ act: 'set-option', part: 'battery', patch: taken(chemistry) }))
+                          }
                         >
                           {each.inUse ? 'in use' : 'take this'}
                         </button>
                       </td>
                       <td className="number">{formatNumber(bank.usableWh / 1000, 1)}</td>
-                      <td className="number">{formatNumber(bank.weightKg, 0)}</td>
+                      <td className="number">{write.number(bank.weightKg, 'kg', 0)}</td>
                       <td className="number nowrap">
                         {formatNumber(each.maxChargeA, 0)} / {formatNumber(each.maxDischargeA, 0)}
                       </td>
                       <td className="number nowrap">
-                        {formatNumber(each.chargeMinC)} … {formatNumber(each.chargeMaxC)}
+                        {write.number(each.chargeMinC, '°C')} … {write.number(each.chargeMaxC, '°C')}
                       </td>
                       <td className="number">{formatNumber(bank.years, 0)}</td>
                       <td className="number nowrap">{formatMoney(each.price, currency)}</td>

@@ -1,8 +1,9 @@
-import { type ComparedVoltage, compareVoltages } from '@yard-lamp/core/battery/voltage-comparison'
-import { formatMoney, formatSize } from '@yard-lamp/core/units/format'
+import { type ComparedVoltage, compareVoltages } from '@yard-lamp/core/after'
+import { chooseVoltage } from '@yard-lamp/core/edit'
+import { formatMoney, formatSize } from '@yard-lamp/core/units'
 import { useMemo } from 'react'
-import { systemVoltageChosen } from '../../store/job-slice.ts'
-import { selectCatalogue, selectDesign, selectJob } from '../../store/selectors.ts'
+import { edited } from '../../store/job-slice.ts'
+import { selectDesign } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { Figure } from '../../working/Figure.tsx'
 
@@ -10,9 +11,7 @@ import { Figure } from '../../working/Figure.tsx'
 export function VoltageTable() {
   const design = useAppSelector(selectDesign)
   const { battery, option, parts } = design
-  const job = useAppSelector(selectJob)
-  const catalogue = useAppSelector(selectCatalogue)
-  const compared = useMemo(() => compareVoltages(job, design, catalogue), [job, design, catalogue])
+  const compared = useMemo(() => compareVoltages(design), [design])
   const dispatch = useAppDispatch()
   return (
     <table className="sheet-table">
@@ -42,7 +41,7 @@ export function VoltageTable() {
                     locked || (inUse && option.systemVoltageV === null) ? 'battery.systemVoltageV' : undefined
                   }
                   aria-pressed={locked}
-                  onClick={() => dispatch(systemVoltageChosen({ systemVoltageV: locked ? null : systemVoltageV }))}
+                  onClick={() => dispatch(edited(chooseVoltage(design, locked ? null : systemVoltageV)))}
                 >
                   {locked ? 'locked — let go' : inUse ? 'chosen — lock' : 'take this'}
                 </button>

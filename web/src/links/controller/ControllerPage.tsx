@@ -1,11 +1,12 @@
-import { mostPvPowerW } from '@yard-lamp/core/array/layout'
-import { formatNumber, formatQuantity } from '@yard-lamp/core/units/format'
+import { mostPvPowerW } from '@yard-lamp/core/array'
+import { formatArea, formatNumber, formatQuantity } from '@yard-lamp/core/units'
 import { ExistingPart } from '../../existing/ExistingPart.tsx'
 import { OptionNumber } from '../../fields/OptionNumber.tsx'
 import { Page, Part } from '../../job/Page.tsx'
 import { LaterPart } from '../../later/LaterPart.tsx'
 import { selectCatalogue, selectDesign } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
+import { useWrite } from '../../store/use-write.ts'
 import { Answer, Figure, PlainAnswer } from '../../working/Figure.tsx'
 import { FurtherArrays } from './FurtherArrays.tsx'
 import { Planner } from './Planner.tsx'
@@ -15,6 +16,7 @@ import { ControllerTable } from './ControllerTable.tsx'
 import { VoltageLine } from './VoltageLine.tsx'
 
 export default function ControllerPage() {
+  const write = useWrite()
   const { controller, array, site, battery } = useAppSelector(selectDesign)
   const { strings, item } = controller
   const { controllers, allInOnes } = useAppSelector(selectCatalogue)
@@ -29,7 +31,7 @@ export default function ControllerPage() {
           <>
             <Answer
               label={
-                site.recordLowC ? `string at ${formatQuantity(site.recordLowC.value, '°C')}` : 'string, coldest taken'
+                site.recordLowC ? `string at ${write.quantity(site.recordLowC.value, '°C')}` : 'string, coldest taken'
               }
               figure={strings.coldV}
               unit="V"
@@ -46,7 +48,7 @@ export default function ControllerPage() {
             )}
           </>
         ) : (
-          <PlainAnswer label="controller" text={controller.text} />
+          <PlainAnswer label="controller" text={controller.answer} />
         )
       }
     >
@@ -102,7 +104,7 @@ export default function ControllerPage() {
             <div className="field">
               <span className="small soft">Its sheet takes</span>
               <span>
-                up to {formatQuantity(item.terminalMaxMm2, 'mm²')}
+                up to {formatArea(item.terminalMaxMm2)}
                 {Number.isFinite(mostW) &&
                   `; ${formatQuantity(mostW, 'W')} of panels at ${battery.systemVoltageV.value} V`}
                 {item.inputs > 1 && `, ${item.inputs} inputs`}

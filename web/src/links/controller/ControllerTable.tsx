@@ -1,15 +1,14 @@
-import { planStrings } from '@yard-lamp/core/controller/planner'
-import { formatMoney, formatNumber, formatQuantity } from '@yard-lamp/core/units/format'
+import { planStrings } from '@yard-lamp/core/after'
+import { formatMoney, formatNumber, formatQuantity } from '@yard-lamp/core/units'
 import { useMemo } from 'react'
 import { CandidateTable, overText } from '../../job/CandidateTable.tsx'
-import { optionChanged } from '../../store/job-slice.ts'
-import { selectCatalogue, selectDesign, selectJob } from '../../store/selectors.ts'
+import { edited } from '../../store/job-slice.ts'
+import { selectCatalogue, selectDesign } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 
 /** Every controller of the catalogue, with the layout it would take for the panel in use. */
 export function ControllerTable() {
   const { controllers, allInOnes } = useAppSelector(selectCatalogue)
-  const job = useAppSelector(selectJob)
   const design = useAppSelector(selectDesign)
   const dispatch = useAppDispatch()
   const { array, controller, battery, parts } = design
@@ -21,13 +20,13 @@ export function ControllerTable() {
     const separate = controllers.filter(({ id }) => id === chosenId || !allInOnes.some((each) => each.id === id))
     const ranked = separate.map((item) => {
       const suits = item.batteryVoltagesV.some((volts) => volts === systemVoltageV)
-      const planned = suits && own ? planStrings(job, design, own.panel, item)[0] : undefined
+      const planned = suits && own ? planStrings(design, own.panel, item)[0] : undefined
       const layout = (item.id === chosenId ? own : null) ?? planned ?? null
       return { item, layout, short: suits ? (layout?.short ?? '') : `not for ${systemVoltageV} V` }
     })
     const order = ({ layout, short }: (typeof ranked)[number]) => (layout?.fits ? 0 : short === '' ? 1 : 2)
     return ranked.sort((a, b) => order(a) - order(b) || (a.layout?.price ?? 0) - (b.layout?.price ?? 0))
-  }, [controllers, allInOnes, design, job, systemVoltageV])
+  }, [controllers, allInOnes, design, systemVoltageV])
   const neededW = array.requiredPowerW?.value ?? null
   return (
     <CandidateTable
@@ -59,7 +58,7 @@ export function ControllerTable() {
       locked={controller.locked}
       shortOf={({ short }) => short}
       place="controller.itemId"
-      onPick={(itemId) => dispatch(optionChanged({ part: 'controller', patch: { itemId } }))}
+      onPick={(itemId) => dispatch(edited({ act: 'set-option', part: 'controller', patch: { itemId } }))}
     />
   )
 }

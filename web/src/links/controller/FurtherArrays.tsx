@@ -1,11 +1,11 @@
-import { itemName, type Option } from '@yard-lamp/core'
-import { furtherArraySchema } from '@yard-lamp/core/job/option'
-import { formatNumber, formatQuantity } from '@yard-lamp/core/units/format'
+import { type CatalogueItem, itemName, type Option } from '@yard-lamp/core'
+import { furtherArraySchema } from '@yard-lamp/core/job'
+import { formatNumber, formatQuantity } from '@yard-lamp/core/units'
 import { ChoiceField } from '../../fields/ChoiceField.tsx'
 import { NumberField } from '../../fields/NumberField.tsx'
 import { TextField } from '../../fields/TextField.tsx'
 import { Part } from '../../job/Page.tsx'
-import { optionChanged } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { selectCatalogue, selectDesign, selectJob } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { VoltageLine } from './VoltageLine.tsx'
@@ -17,6 +17,14 @@ const COUNTS = [
   { name: 'quantity', label: 'Controllers' },
 ] as const
 
+/** What may be chosen; what stands there and is in no catalogue is said to be unknown. */
+function offered(items: readonly CatalogueItem[], chosenId: string) {
+  const choices = items.map((item) => ({ value: item.id, label: itemName(item) }))
+  return items.some(({ id }) => id === chosenId)
+    ? choices
+    : [{ value: chosenId, label: 'not in the catalogue' }, ...choices]
+}
+
 /** Arrays with controllers of their own on the same bank: of another size, in another plane, of other panels. */
 export function FurtherArrays() {
   const { controller, option, site, array } = useAppSelector(selectDesign)
@@ -25,33 +33,28 @@ export function FurtherArrays() {
   const dispatch = useAppDispatch()
   const { further } = option.controller
   const separate = controllers.filter(({ id }) => !allInOnes.some((each) => each.id === id))
-  const write = (next: readonly Further[]) =>
-    dispatch(optionChanged({ part: 'controller', patch: { further: [...next] } }))
-  const change = (id: string, patch: Partial<Further>) =>
-    write(further.map((each) => (each.id === id ? { ...each, ...patch } : each)))
+  const change = (arrayId: string, patch: Partial<Further>) => dispatch(edited({ act: 'change-array', arrayId, patch }))
   const add = () => {
     const panelId = array.layout?.panel.id ?? panels[0]?.id
     const controllerId = controller.item?.id ?? separate[0]?.id
     if (!panelId || !controllerId) return
-    write([
-      ...further,
-      {
-        id: crypto.randomUUID(),
-        name: `Array ${further.length + 2}`,
-        panelId,
-        controllerId,
-        quantity: 1,
-        panelsPerString: array.layout?.panelsPerString ?? 1,
-        stringsPerController: 1,
-        planeId: null,
-      },
-    ])
+    const own = {
+      id: crypto.randomUUID(),
+      name: `Array ${further.length + 2}`,
+      panelId,
+      controllerId,
+      quantity: 1,
+      panelsPerString: array.layout?.panelsPerString ?? 1,
+      stringsPerController: 1,
+      planeId: null,
+    }
+    dispatch(edited({ act: 'add-array', array: own }))
   }
   return (
     <Part title="Further arrays" aside="with controllers of their own on the same bank">
       {further.map((each) => {
-        const result = controller.further.find(({ name }) => name === each.name)
-        const brings = array.further.find(({ name }) => name === each.name)
+        const result = controller.further.find(({ id }) => id === each.id)
+        const brings = array.further.find(({ id }) => id === each.id)
         return (
           <div className="existing" key={each.id}>
             <div className="fields">
@@ -67,14 +70,14 @@ export function FurtherArrays() {
                 label="Panel"
                 place={`controller.further.${each.id}.panelId`}
                 value={each.panelId}
-                choices={panels.map((item) => ({ value: item.id, label: itemName(item) }))}
+                choices={offered(panels, each.panelId)}
                 onValue={(panelId) => change(each.id, { panelId })}
               />
               <ChoiceField
                 label="Controller"
                 place={`controller.further.${each.id}.controllerId`}
                 value={each.controllerId}
-                choices={separate.map((item) => ({ value: item.id, label: itemName(item) }))}
+                choices={offered(separate, each.controllerId)}
                 onValue={(controllerId) => change(each.id, { controllerId })}
               />
               <ChoiceField
@@ -98,7 +101,11 @@ export function FurtherArrays() {
                 />
               ))}
             </div>
-            <button type="button" className="pick" onClick={() => write(further.filter(({ id }) => id !== each.id))}>
+            <button
+              type="button"
+              className="pick"
+              onClick={() => dispatch(edited({ act: 'remove-array', arrayId: each.id }))}
+            >
               Remove
             </button>
             {result && (

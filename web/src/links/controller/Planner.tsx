@@ -1,10 +1,9 @@
-import type { PlannedLayout } from '@yard-lamp/core/controller/planner'
-import { planStrings } from '@yard-lamp/core/controller/planner'
-import { formatMoney, formatNumber, formatPercent, formatQuantity } from '@yard-lamp/core/units/format'
+import { type PlannedLayout, planStrings } from '@yard-lamp/core/after'
+import { formatMoney, formatNumber, formatPercent, formatQuantity } from '@yard-lamp/core/units'
 import { useMemo, useState } from 'react'
 import { Part } from '../../job/Page.tsx'
-import { optionChanged } from '../../store/job-slice.ts'
-import { selectDesign, selectJob } from '../../store/selectors.ts'
+import { edited } from '../../store/job-slice.ts'
+import { selectDesign } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 
 /** Layouts shown before "all" is asked for. */
@@ -12,17 +11,13 @@ const FIRST = 10
 
 /** Every way to string the chosen panel on the chosen controller, each on its line of volts. */
 export function Planner() {
-  const job = useAppSelector(selectJob)
   const design = useAppSelector(selectDesign)
   const dispatch = useAppDispatch()
   const [all, setAll] = useState(false)
   const { array, controller, parts } = design
   const panel = array.layout?.panel
   const item = controller.item
-  const planned = useMemo(
-    () => (panel && item ? planStrings(job, design, panel, item) : []),
-    [job, design, panel, item],
-  )
+  const planned = useMemo(() => (panel && item ? planStrings(design, panel, item) : []), [design, panel, item])
   if (!panel || !item || !array.requiredPowerW) return null
   const shown = all ? planned : planned.slice(0, FIRST)
   const neededW = array.requiredPowerW.value
@@ -72,7 +67,8 @@ export function Planner() {
                       aria-pressed={chosen}
                       onClick={() =>
                         dispatch(
-                          optionChanged({
+                          edited({
+                            act: 'set-option',
                             part: 'controller',
                             patch: {
                               itemId: item.id,

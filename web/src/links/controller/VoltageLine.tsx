@@ -1,6 +1,7 @@
 import { useMediaQuery } from '@mantine/hooks'
 import type { Design } from '@yard-lamp/core'
-import { formatQuantity } from '@yard-lamp/core/units/format'
+import { formatQuantity } from '@yard-lamp/core/units'
+import { useWrite } from '../../store/use-write.ts'
 
 type Strings = NonNullable<Design['controller']['strings']>
 
@@ -18,6 +19,7 @@ const LINE_Y = 56
 
 /** One line of volts: the controller's window, and where the string stands hot, at test conditions and at the record low. */
 export function VoltageLine({ strings, recordLowC }: VoltageLineProps) {
+  const write = useWrite()
   const narrow = useMediaQuery('(max-width: 560px)') ?? false
   const width = narrow ? WIDTH.narrow : WIDTH.wide
   const topV = Math.max(strings.maxInputV, strings.coldV.value) * 1.08
@@ -26,7 +28,7 @@ export function VoltageLine({ strings, recordLowC }: VoltageLineProps) {
   const over = cold >= strings.maxInputV
   const under = strings.hotV.value < strings.neededV
   const label = `The string stands at ${formatQuantity(strings.hotV.value, 'V', 1)} hot and ${formatQuantity(cold, 'V', 1)} at the record low; the window is ${formatQuantity(strings.neededV, 'V', 1)} to ${formatQuantity(strings.maxInputV, 'V')}.`
-  const coldName = recordLowC === null ? 'coldest taken' : formatQuantity(recordLowC, '°C')
+  const coldName = recordLowC === null ? 'coldest taken' : write.quantity(recordLowC, '°C')
   const above = [
     {
       key: 'hot',
@@ -56,7 +58,7 @@ export function VoltageLine({ strings, recordLowC }: VoltageLineProps) {
     {
       key: 'open',
       volts: strings.openV.value,
-      text: `open, 25 °C ${formatQuantity(strings.openV.value, 'V', 0)}`,
+      text: `open, ${write.quantity(25, '°C')} ${formatQuantity(strings.openV.value, 'V', 0)}`,
       anchor: 'start' as const,
     },
   ]

@@ -1,17 +1,16 @@
-import { arrayYear, clippedInYear } from '@yard-lamp/core/array/array-year'
-import { formatPercent, formatQuantity } from '@yard-lamp/core/units/format'
+import { arrayYear, clippedInYear } from '@yard-lamp/core/after'
+import { formatPercent, formatQuantity } from '@yard-lamp/core/units'
 import { useDeferredValue, useMemo } from 'react'
-import { selectDesign, selectJob } from '../../store/selectors.ts'
+import { selectDesign } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
 
 /** What the controllers cut off in a synthetic year, in words. */
 export function YearClipping() {
-  const job = useDeferredValue(useAppSelector(selectJob))
   const design = useDeferredValue(useAppSelector(selectDesign))
   const clipped = useMemo(() => {
-    const year = arrayYear(job, design)
+    const year = arrayYear(design)
     return year && clippedInYear(design, year)
-  }, [job, design])
+  }, [design])
   if (!clipped) return null
   const { clippedKwh, possibleKwh } = clipped
   return (

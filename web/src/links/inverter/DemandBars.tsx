@@ -1,4 +1,4 @@
-import { formatQuantity } from '@yard-lamp/core/units/format'
+import { formatQuantity } from '@yard-lamp/core/units'
 import { selectDesign } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
 
@@ -17,21 +17,21 @@ export function DemandBars() {
       runs: loads.continuousW.value,
       asked: inverter.requiredW.value,
       given: item.continuousW * quantity,
-      unit: 'W',
+      unit: 'W' as const,
     },
     {
       name: 'Volt-amperes',
       runs: loads.continuousVA.value,
       asked: inverter.requiredVA.value,
       given: item.continuousVA * quantity,
-      unit: 'VA',
+      unit: 'VA' as const,
     },
     {
       name: 'Worst start',
       runs: loads.surgeW.value,
       asked: inverter.requiredSurgeW.value,
       given: item.surgeW * quantity,
-      unit: 'W',
+      unit: 'W' as const,
     },
   ]
   return (

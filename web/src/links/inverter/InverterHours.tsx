@@ -1,16 +1,15 @@
-import { inverterDay } from '@yard-lamp/core/inverter/day'
-import { formatNumber, formatPercent, formatQuantity } from '@yard-lamp/core/units/format'
+import { inverterDay } from '@yard-lamp/core/after'
+import { formatNumber, formatPercent, formatQuantity } from '@yard-lamp/core/units'
 import { useMemo } from 'react'
-import { selectDesign, selectJob } from '../../store/selectors.ts'
+import { selectDesign } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
 
 const BOX = { width: 900, height: 210, left: 52, right: 14, top: 20, bottom: 26 }
 
 /** What may run together in each hour of the day against the rating left in heat and height, the worst start on top. */
 export function InverterHours() {
-  const job = useAppSelector(selectJob)
   const design = useAppSelector(selectDesign)
-  const day = useMemo(() => inverterDay(job, design), [job, design])
+  const day = useMemo(() => inverterDay(design), [design])
   const { item, quantity, requiredSurgeW } = design.inverter
   if (!day || !item) return null
   const surgeW = item.surgeW * quantity

@@ -1,11 +1,11 @@
-import { formatNumber } from '@yard-lamp/core/units/format'
+import { formatNumber } from '@yard-lamp/core/units'
 import { ExistingPart } from '../../existing/ExistingPart.tsx'
 import { ChoiceField } from '../../fields/ChoiceField.tsx'
 import { OptionNumber } from '../../fields/OptionNumber.tsx'
 import { OptionTick } from '../../fields/OptionTick.tsx'
 import { Page, Part } from '../../job/Page.tsx'
 import { LaterPart } from '../../later/LaterPart.tsx'
-import { optionChanged } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { selectCatalogue, selectDesign } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { Answer, Figure, PlainAnswer } from '../../working/Figure.tsx'
@@ -67,7 +67,9 @@ export default function InverterPage() {
               { value: 'split-phase', label: 'in series, split phase' },
             ]}
             onValue={(stacking) =>
-              dispatch(optionChanged({ part: 'inverter', patch: { stacking: stacking === '' ? null : stacking } }))
+              dispatch(
+                edited({ act: 'set-option', part: 'inverter', patch: { stacking: stacking === '' ? null : stacking } }),
+              )
             }
           />
           <OptionTick part="inverter" name="searchMode" label="sleeps between pulses while nothing runs" />

@@ -1,6 +1,6 @@
-import { formatMoney, formatNumber } from '@yard-lamp/core/units/format'
+import { formatMoney, formatNumber } from '@yard-lamp/core/units'
 import { CandidateTable, overText } from '../../job/CandidateTable.tsx'
-import { optionChanged } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { selectDesign } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 
@@ -29,7 +29,7 @@ export function InverterTable() {
       locked={inverter.locked}
       shortOf={({ short }) => short}
       place="inverter.itemId"
-      onPick={(itemId) => dispatch(optionChanged({ part: 'inverter', patch: { itemId } }))}
+      onPick={(itemId) => dispatch(edited({ act: 'set-option', part: 'inverter', patch: { itemId } }))}
     />
   )
 }

@@ -1,11 +1,19 @@
 import { useElementSize, useLocalStorage } from '@mantine/hooks'
 import type { Design, Job } from '@yard-lamp/core'
-import { DAY_KINDS, type DayKind, type DayLayer, dayLayers, daylightOf, hourlyW } from '@yard-lamp/core/loads/day'
-import { monthFactor } from '@yard-lamp/core/loads/power'
-import { shiftedLoad, shiftSaves } from '@yard-lamp/core/loads/shift'
-import { formatNumber, formatQuantity, MONTH_NAMES, monthName } from '@yard-lamp/core/units/format'
+import {
+  DAY_KINDS,
+  type DayKind,
+  type DayLayer,
+  dayLayers,
+  daylightOf,
+  hourlyW,
+  monthFactor,
+  shiftedLoad,
+  shiftSaves,
+} from '@yard-lamp/core/loads'
+import { formatNumber, formatQuantity, MONTH_NAMES, monthName } from '@yard-lamp/core/units'
 import { memo, type PointerEvent, useMemo, useState } from 'react'
-import { loadsChanged } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { loadsLit } from '../../store/view-slice.ts'
 
@@ -98,8 +106,8 @@ export const DayPicture = memo(function DayPicture({ job, design: { loads, site,
   const onPointerUp = () => {
     if (drag && dragged && drag.byH !== 0)
       dispatch(
-        loadsChanged(
-          { changes: [{ id: dragged.id, patch: shiftedLoad(dragged, drag.byH) }] },
+        edited(
+          { act: 'change-loads', changes: [{ id: dragged.id, patch: shiftedLoad(dragged, drag.byH) }] },
           `moving ${dragged.name || 'a load'} along the day`,
         ),
       )

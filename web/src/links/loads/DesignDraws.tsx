@@ -1,13 +1,13 @@
 import type { BatteryHeating, Job } from '@yard-lamp/core'
-import { batteryHeatingSchema, jobSchema } from '@yard-lamp/core/job/schema'
-import { STANDBY_W } from '@yard-lamp/core/loads/link'
-import { formatNumber } from '@yard-lamp/core/units/format'
+import { batteryHeatingSchema, DEFAULTS, jobSchema } from '@yard-lamp/core/job'
+import { formatNumber } from '@yard-lamp/core/units'
 import { ChoiceField } from '../../fields/ChoiceField.tsx'
 import { NumberField } from '../../fields/NumberField.tsx'
 import { Part } from '../../job/Page.tsx'
-import { jobChanged } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { selectDesign, selectJob } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { useWrite } from '../../store/use-write.ts'
 
 const { shape } = batteryHeatingSchema
 /** A box of insulated plywood about a small bank, on a winter’s day. Assumption of Yard Lamp. */
@@ -15,12 +15,13 @@ const A_BOX: BatteryHeating = { setPointC: 5, boxWPerK: 1.5, heaterW: null, supp
 
 /** Figures of the rows the design fills in: margin, standby, and the heating of the battery box. */
 export function DesignDraws() {
+  const write = useWrite()
   const job = useAppSelector(selectJob)
   const { loads } = useAppSelector(selectDesign)
   const dispatch = useAppDispatch()
   const change = (
     patch: Partial<Pick<Job, 'batteryHeating' | 'controllerStandbyW' | 'monitorStandbyW' | 'loadMarginFraction'>>,
-  ) => dispatch(jobChanged(patch))
+  ) => dispatch(edited({ act: 'set-job', patch: patch }))
   const { batteryHeating: box } = job
   const heat = (patch: Partial<BatteryHeating>) => box && change({ batteryHeating: { ...box, ...patch } })
   return (
@@ -32,7 +33,7 @@ export function DesignDraws() {
           value={job.loadMarginFraction}
           schema={jobSchema.shape.loadMarginFraction}
           scale={100}
-          assumed="10"
+          byDefault={DEFAULTS.loadMarginFraction}
           onValue={(loadMarginFraction) => change({ loadMarginFraction })}
         />
         <NumberField
@@ -40,7 +41,7 @@ export function DesignDraws() {
           place="loads.controllerStandbyW"
           value={job.controllerStandbyW}
           schema={jobSchema.shape.controllerStandbyW}
-          assumed={formatNumber(STANDBY_W.controller)}
+          byDefault={DEFAULTS.controllerStandbyW}
           onValue={(controllerStandbyW) => change({ controllerStandbyW })}
         />
         <NumberField
@@ -48,7 +49,7 @@ export function DesignDraws() {
           place="loads.monitorStandbyW"
           value={job.monitorStandbyW}
           schema={jobSchema.shape.monitorStandbyW}
-          assumed={formatNumber(STANDBY_W.monitor)}
+          byDefault={DEFAULTS.monitorStandbyW}
           onValue={(monitorStandbyW) => change({ monitorStandbyW })}
         />
       </div>
@@ -115,7 +116,7 @@ export function DesignDraws() {
           {box.heaterW !== null && loads.heating && box.heaterW < loads.heating.neededW.value && (
             <p className="small field-error" role="status">
               At the record low the box needs {formatNumber(loads.heating.neededW.value, 0)} W;{' '}
-              {formatNumber(box.heaterW)} W will not hold {formatNumber(box.setPointC)} °C.
+              {formatNumber(box.heaterW)} W will not hold {write.quantity(box.setPointC, '°C')}.
             </p>
           )}
         </>

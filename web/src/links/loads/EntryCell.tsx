@@ -1,5 +1,5 @@
 import type { Load } from '@yard-lamp/core'
-import type { LoadColumn } from '@yard-lamp/core/loads/entry'
+import type { LoadColumn } from '@yard-lamp/core/loads'
 import { CellInput } from '../../fields/CellInput.tsx'
 import { useEntryText } from './use-entry-text.ts'
 

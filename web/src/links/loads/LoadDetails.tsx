@@ -1,14 +1,13 @@
 import { Button } from '@mantine/core'
 import { IconTrash } from '@tabler/icons-react'
 import type { Load } from '@yard-lamp/core'
-import { loadSchema } from '@yard-lamp/core/job/schema'
-import { CONVERTER_EFFICIENCY } from '@yard-lamp/core/loads/at-bus'
-import { typicalOf } from '@yard-lamp/core/loads/typical'
-import { formatNumber, MONTH_NAMES } from '@yard-lamp/core/units/format'
+import { DEFAULTS, type Default, loadSchema } from '@yard-lamp/core/job'
+import { typicalOf } from '@yard-lamp/core/loads'
+import { formatNumber, MONTH_NAMES } from '@yard-lamp/core/units'
 import { ChoiceField } from '../../fields/ChoiceField.tsx'
 import { NumberField } from '../../fields/NumberField.tsx'
 import { TextField } from '../../fields/TextField.tsx'
-import { loadChanged, loadsRemoved } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { useAppDispatch } from '../../store/store.ts'
 import { HourStrip } from './HourStrip.tsx'
 
@@ -20,9 +19,13 @@ type LoadNumberName = {
 /** What a load needs less often than its row shows. */
 export function LoadDetails({ load, name }: { load: Load; name: string }) {
   const dispatch = useAppDispatch()
-  const change = (patch: Partial<Load>) => dispatch(loadChanged({ id: load.id, patch }))
+  const change = (patch: Partial<Load>) => dispatch(edited({ act: 'change-loads', changes: [{ id: load.id, patch }] }))
   const place = (field: string) => `loads.${load.id}.${field}`
-  const number = (field: LoadNumberName, label: string, more: { assumed?: string; scale?: number } = {}) => (
+  const number = (
+    field: LoadNumberName,
+    label: string,
+    more: { assumed?: string; byDefault?: Default; scale?: number } = {},
+  ) => (
     <NumberField
       label={label}
       place={place(`details.${field}`)}
@@ -77,13 +80,13 @@ export function LoadDetails({ load, name }: { load: Load; name: string }) {
               {number('meterLoggedHours', 'Meter, hours logged')}
             </>
           )}
-          {number('powerFactor', 'Power factor', { assumed: '1' })}
+          {number('powerFactor', 'Power factor', { byDefault: DEFAULTS.powerFactor })}
           {load.supply === 'dc' && (
             <>
               {number('voltageV', 'Wants volts', { assumed: 'the system’s' })}
               {number('converterEfficiency', 'Converter efficiency', {
                 scale: 100,
-                assumed: formatNumber(CONVERTER_EFFICIENCY * 100),
+                byDefault: DEFAULTS.converterEfficiency,
               })}
             </>
           )}
@@ -173,7 +176,7 @@ export function LoadDetails({ load, name }: { load: Load; name: string }) {
             size="xs"
             leftSection={<IconTrash size={15} />}
             style={{ alignSelf: 'end', justifySelf: 'start' }}
-            onClick={() => dispatch(loadsRemoved({ ids: [load.id] }, 'removing a load'))}
+            onClick={() => dispatch(edited({ act: 'remove-loads', ids: [load.id] }))}
           >
             Remove {name}
           </Button>

@@ -3,7 +3,7 @@ import { useLocalStorage } from '@mantine/hooks'
 import { nanoid } from '@reduxjs/toolkit'
 import { IconPlus } from '@tabler/icons-react'
 import { emptyLoad, type Load, MOST_LOADS } from '@yard-lamp/core'
-import type { LoadColumn } from '@yard-lamp/core/loads/entry'
+import type { LoadColumn } from '@yard-lamp/core/loads'
 import {
   type ClipboardEvent,
   Fragment,
@@ -15,7 +15,7 @@ import {
   useRef,
   useState,
 } from 'react'
-import { loadAdded } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { selectDesign, selectJob, selectLoads } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector, useAppStore } from '../../store/store.ts'
 import { DesignRows } from './DesignRows.tsx'
@@ -74,7 +74,7 @@ export function LoadGrid() {
     (column = 'name') => {
       const { length } = selectLoads(store.getState())
       if (length >= MOST_LOADS) return
-      dispatch(loadAdded({ load: fresh(), at: length }))
+      dispatch(edited({ act: 'add-loads', loads: [fresh()], at: length }))
       focusCell(length, column)
     },
     [dispatch, store, focusCell, fresh],

@@ -1,13 +1,22 @@
 import { ActionIcon } from '@mantine/core'
 import { IconChevronDown, IconChevronUp, IconGripVertical } from '@tabler/icons-react'
+import type { Address } from '@yard-lamp/core'
 import { LOAD_BASES, type Load } from '@yard-lamp/core'
-import { entryOf, LOAD_COLUMNS, type LoadColumn, shownEntry, shownWatts } from '@yard-lamp/core/loads/entry'
-import { hasLabel, hasMeter, monthFactor } from '@yard-lamp/core/loads/power'
-import { shiftedLoad } from '@yard-lamp/core/loads/shift'
-import { typicalOf } from '@yard-lamp/core/loads/typical'
-import { formatNumber } from '@yard-lamp/core/units/format'
+import {
+  entryOf,
+  hasLabel,
+  hasMeter,
+  LOAD_COLUMNS,
+  type LoadColumn,
+  monthFactor,
+  shiftedLoad,
+  shownEntry,
+  shownWatts,
+  typicalOf,
+} from '@yard-lamp/core/loads'
+import { formatNumber } from '@yard-lamp/core/units'
 import { type ChangeEvent, memo, useState } from 'react'
-import { loadChanged, loadsChanged } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { loadsLit, workingOpened } from '../../store/view-slice.ts'
 import { EntryCell } from './EntryCell.tsx'
@@ -19,7 +28,7 @@ interface LoadRowProps {
   load: Load
   /** Its energy a day, in the unit shown; null while not known. */
   energy: string | null
-  step: number | null
+  step: Address | null
   index: number
   selected: boolean
   /** Columns of the block selected in this row, first and last; null for none. */
@@ -34,7 +43,7 @@ export const LoadRow = memo(function LoadRow({ load, energy, step, index, select
   const [open, setOpen] = useState(false)
   const lit = useAppSelector((state) => state.view.litLoads.includes(load.id))
   const bad = useAppSelector((state) => Object.keys(state.view.waiting).some((place) => place.includes(load.id)))
-  const change = (patch: Partial<Load>) => dispatch(loadChanged({ id: load.id, patch }))
+  const change = (patch: Partial<Load>) => dispatch(edited({ act: 'change-loads', changes: [{ id: load.id, patch }] }))
   const name = load.name || `load ${index + 1}`
   const later = load.stage === 'later'
   const classes = [
@@ -129,8 +138,8 @@ export const LoadRow = memo(function LoadRow({ load, energy, step, index, select
             onHours={(hoursOfDay) => change({ hoursOfDay })}
             onShift={(byH) =>
               dispatch(
-                loadsChanged(
-                  { changes: [{ id: load.id, patch: shiftedLoad(load, byH) }] },
+                edited(
+                  { act: 'change-loads', changes: [{ id: load.id, patch: shiftedLoad(load, byH) }] },
                   `moving ${name} along the day`,
                 ),
               )

@@ -1,6 +1,6 @@
 import type { Design, Job, Known } from '@yard-lamp/core'
-import type { LoadTotal } from '@yard-lamp/core/loads/totals'
-import { formatNumber, formatPercent, MONTH_NAMES } from '@yard-lamp/core/units/format'
+import type { LoadTotal } from '@yard-lamp/core/loads'
+import { formatNumber, formatPercent, MONTH_NAMES } from '@yard-lamp/core/units'
 import { memo } from 'react'
 import { Part } from '../../job/Page.tsx'
 import { useAppDispatch } from '../../store/store.ts'

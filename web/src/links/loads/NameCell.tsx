@@ -1,9 +1,9 @@
 import type { Load } from '@yard-lamp/core'
-import { searchTypicals, type Typical, typicalFigures } from '@yard-lamp/core/loads/typical'
-import { formatNumber } from '@yard-lamp/core/units/format'
+import { searchTypicals, type Typical, typicalFigures } from '@yard-lamp/core/loads'
+import { formatNumber } from '@yard-lamp/core/units'
 import { type KeyboardEvent, useId, useRef, useState } from 'react'
 import { createPortal } from 'react-dom'
-import { loadsChanged } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { useAppDispatch } from '../../store/store.ts'
 import { useEntryText } from './use-entry-text.ts'
 
@@ -31,7 +31,9 @@ export function NameCell({ load, index }: NameCellProps) {
   const take = (typical: Typical) => {
     const figures = typicalFigures(typical)
     const patch = { ...figures, group: load.group === '' ? (figures.group ?? '') : load.group }
-    dispatch(loadsChanged({ changes: [{ id: load.id, patch }] }, `taking “${typical.name}” from the library`))
+    dispatch(
+      edited({ act: 'change-loads', changes: [{ id: load.id, patch }] }, `taking “${typical.name}” from the library`),
+    )
     setTyping(false)
     setAt(-1)
     const row = input.current?.closest('tr')

@@ -1,8 +1,8 @@
 import { nanoid } from '@reduxjs/toolkit'
 import { LOAD_BASES, type Load } from '@yard-lamp/core'
-import { entryOf, type LoadColumn } from '@yard-lamp/core/loads/entry'
+import { entryOf, type LoadColumn } from '@yard-lamp/core/loads'
 import { type ReactNode, useState } from 'react'
-import { loadsChanged, loadsPasted } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { selectLoads } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 
@@ -38,7 +38,7 @@ export function RowBar({ selected, onRemove, onClear, children }: RowBarProps) {
     setRefused(bad && !bad.ok ? bad.message : '')
     if (bad) return
     const changes = entries.flatMap(({ id, entry }) => (entry.ok ? [{ id, patch: entry.patch }] : []))
-    dispatch(loadsChanged({ changes }, `${field?.label ?? 'a change'} of ${many} loads`))
+    dispatch(edited({ act: 'change-loads', changes }, `${field?.label ?? 'a change'} of ${many} loads`))
     setText('')
   }
   return (
@@ -87,8 +87,13 @@ export function RowBar({ selected, onRemove, onClear, children }: RowBarProps) {
             className="pick"
             onClick={() =>
               dispatch(
-                loadsPasted(
-                  { changes: [], added: selected.map((load) => ({ ...load, id: nanoid(10) })), at: length },
+                edited(
+                  {
+                    act: 'paste-loads',
+                    changes: [],
+                    added: selected.map((load) => ({ ...load, id: nanoid(10) })),
+                    at: length,
+                  },
                   many === 1 ? 'copying a load' : `copying ${many} loads`,
                 ),
               )

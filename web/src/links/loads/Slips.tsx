@@ -1,8 +1,8 @@
 import type { Job } from '@yard-lamp/core'
-import { slipsOf } from '@yard-lamp/core/loads/slips'
+import { slipsOf } from '@yard-lamp/core/loads'
 import { memo, useMemo } from 'react'
 import { useGoTo } from '../../checks/use-go-to.ts'
-import { loadsChanged } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { useAppDispatch } from '../../store/store.ts'
 
 /** Duplicates and likely slips, each with the way to its row and a word that it is right. */
@@ -30,8 +30,11 @@ export const Slips = memo(function Slips({ job }: { job: Job }) {
               className="notice-go"
               onClick={() =>
                 dispatch(
-                  loadsChanged(
-                    { changes: [{ id: loadId, patch: { slipsAccepted: [...(load?.slipsAccepted ?? []), kind] } }] },
+                  edited(
+                    {
+                      act: 'change-loads',
+                      changes: [{ id: loadId, patch: { slipsAccepted: [...(load?.slipsAccepted ?? []), kind] } }],
+                    },
                     'saying that it is right',
                   ),
                 )

@@ -1,4 +1,4 @@
-import { formatNumber } from '@yard-lamp/core/units/format'
+import { formatNumber } from '@yard-lamp/core/units'
 import { selectDesign } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
 

@@ -1,5 +1,5 @@
 import type { Load } from '@yard-lamp/core'
-import { LOAD_COLUMNS, type LoadColumn, shownEntry } from '@yard-lamp/core/loads/entry'
+import { LOAD_COLUMNS, type LoadColumn, shownEntry } from '@yard-lamp/core/loads'
 import Papa from 'papaparse'
 
 /** Headings of whole rows when they are copied; the same are understood when they come back. */

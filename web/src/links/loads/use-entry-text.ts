@@ -1,7 +1,7 @@
 import type { Load } from '@yard-lamp/core'
-import { entryOf, type LoadColumn, shownEntry } from '@yard-lamp/core/loads/entry'
+import { entryOf, type LoadColumn, shownEntry } from '@yard-lamp/core/loads'
 import { useEffect, useRef, useState } from 'react'
-import { loadChanged } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { useAppDispatch } from '../../store/store.ts'
 import { fieldWaits } from '../../store/view-slice.ts'
 
@@ -38,7 +38,8 @@ export function useEntryText(load: Load, column: LoadColumn) {
       dispatch(fieldWaits({ place, message: read.ok ? null : read.message }))
       if (!read.ok) return
       given.current = shownEntry({ ...load, ...read.patch }, column)
-      if (changes(load, read.patch)) dispatch(loadChanged({ id: load.id, patch: read.patch }))
+      if (changes(load, read.patch))
+        dispatch(edited({ act: 'change-loads', changes: [{ id: load.id, patch: read.patch }] }))
     },
     /** On leaving: what was understood is shown in normal form. */
     leave() {

@@ -1,8 +1,7 @@
 import { notifications } from '@mantine/notifications'
 import { type Load, MOST_LOADS } from '@yard-lamp/core'
-import { entryOf, type LoadColumn, shownEntry } from '@yard-lamp/core/loads/entry'
-import { loadsFromTable, type ReadTable } from '@yard-lamp/core/loads/table'
-import { type LoadChange, loadsChanged, loadsMoved, loadsPasted, loadsRemoved } from '../../store/job-slice.ts'
+import { entryOf, type LoadColumn, loadsFromTable, type ReadTable, shownEntry } from '@yard-lamp/core/loads'
+import { edited } from '../../store/job-slice.ts'
 import { selectLoads } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { BLOCK_COLUMNS } from './LoadRow.tsx'
@@ -31,7 +30,7 @@ export function useLoadEdits({ order, block, fresh }: Grid) {
     const onto = order.slice(at)
     const read = loadsFromTable(cells, columns, onto)
     const room = MOST_LOADS - loads.length
-    const changes: LoadChange[] = []
+    const changes: { id: string; patch: Partial<Load> }[] = []
     const added: Load[] = []
     read.patches.forEach((patch, i) => {
       const load = onto[i]
@@ -40,7 +39,7 @@ export function useLoadEdits({ order, block, fresh }: Grid) {
     })
     const count = changes.length + added.length
     const rows = count === 1 ? '1 row' : `${count} rows`
-    dispatch(loadsPasted({ changes, added, at: loads.length }, `pasting ${rows}`))
+    dispatch(edited({ act: 'paste-loads', changes, added, at: loads.length }, `pasting ${rows}`))
     tellPasted(rows, count, read)
   }
 
@@ -69,7 +68,7 @@ export function useLoadEdits({ order, block, fresh }: Grid) {
       }
       return { id: load.id, patch }
     })
-    if (changes.length > 0) dispatch(loadsChanged({ changes }, label))
+    if (changes.length > 0) dispatch(edited({ act: 'change-loads', changes }, label))
   }
   const fillDown = (at: number, column: LoadColumn) => {
     const [source, targets, columns] = isMany(block)
@@ -78,7 +77,7 @@ export function useLoadEdits({ order, block, fresh }: Grid) {
     if (source) fill(targets, columns, (each) => shownEntry(source, each), 'filling down')
   }
   const moveBefore = (ids: readonly string[], before: string | null) =>
-    dispatch(loadsMoved({ ids, before }, ids.length === 1 ? 'moving a load' : `moving ${ids.length} loads`))
+    dispatch(edited({ act: 'move-loads', ids, before }))
   return {
     paste,
     fillDown,
@@ -90,8 +89,7 @@ export function useLoadEdits({ order, block, fresh }: Grid) {
       const before = step < 0 ? loads[(places[0] ?? 0) - 1] : loads[(places.at(-1) ?? 0) + 2]
       if (step > 0 || before) moveBefore(ids, before?.id ?? null)
     },
-    remove: (ids: readonly string[]) =>
-      dispatch(loadsRemoved({ ids }, ids.length === 1 ? 'removing a load' : `removing ${ids.length} loads`)),
+    remove: (ids: readonly string[]) => dispatch(edited({ act: 'remove-loads', ids })),
   }
 }
 

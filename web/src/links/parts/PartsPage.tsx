@@ -1,12 +1,13 @@
-import { formatQuantity } from '@yard-lamp/core/units/format'
 import { ChangedItems } from '../../catalogue/ChangedItems.tsx'
 import { Page } from '../../job/Page.tsx'
 import { selectDesign } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
+import { useWrite } from '../../store/use-write.ts'
 import { Answer, PlainAnswer } from '../../working/Figure.tsx'
 import { PartsTable } from './PartsTable.tsx'
 
 export default function PartsPage() {
+  const write = useWrite()
   const { parts } = useAppSelector(selectDesign)
   const heaviest = parts.lines
     .filter(({ unit }) => unit === '')
@@ -20,7 +21,7 @@ export default function PartsPage() {
           <>
             <Answer label="price of the parts" figure={parts.price} unit={parts.currency} decimals={0} />
             <Answer label="weight" figure={parts.weightKg} unit="kg" decimals={0} />
-            <PlainAnswer label="heaviest piece" text={formatQuantity(heaviest, 'kg')} />
+            <PlainAnswer label="heaviest piece" text={write.quantity(heaviest, 'kg')} />
             <PlainAnswer label="lines to order" text={String(parts.lines.length)} />
           </>
         ) : undefined

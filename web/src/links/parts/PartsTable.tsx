@@ -1,12 +1,15 @@
 import { itemName } from '@yard-lamp/core'
-import { PLACES, TWO_PEOPLE_KG } from '@yard-lamp/core/parts/link'
-import { formatMoney, formatNumber, formatQuantity } from '@yard-lamp/core/units/format'
+import { TWO_PEOPLE_KG } from '@yard-lamp/core/parts'
+import { PLACES } from '@yard-lamp/core/plant'
+import { formatMoney, formatNumber } from '@yard-lamp/core/units'
 import { Fragment } from 'react'
 import { selectDesign } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
+import { useWrite } from '../../store/use-write.ts'
 
 /** Everything to order, by the place it is installed at. */
 export function PartsTable() {
+  const write = useWrite()
   const { parts } = useAppSelector(selectDesign)
   const { lines, currency } = parts
   return (
@@ -37,11 +40,11 @@ export function PartsTable() {
                   <tr key={line.key}>
                     <td>{itemName(line.item)}</td>
                     <td className="soft">{line.use}</td>
-                    <td className="number">{formatQuantity(line.quantity, line.unit)}</td>
-                    <td className="number">{formatNumber(line.unitPrice, 2)}</td>
+                    <td className="number">{write.quantity(line.quantity, line.unit)}</td>
+                    <td className="number">{formatNumber(line.unitPrice * write.kept(1, line.unit), 2)}</td>
                     <td className="number">{formatMoney(line.price, currency)}</td>
                     <td className="number">
-                      {formatQuantity(line.weightKg, 'kg', line.weightKg < 10 ? 1 : 0)}
+                      {write.quantity(line.weightKg, 'kg', line.weightKg < 10 ? 1 : 0)}
                       {line.unit === '' && line.item.weightKg >= TWO_PEOPLE_KG ? ' · two people' : ''}
                     </td>
                   </tr>
@@ -58,7 +61,7 @@ export function PartsTable() {
               <b>{formatMoney(parts.price.value, currency)}</b>
             </td>
             <td className="number">
-              <b>{formatQuantity(parts.weightKg.value, 'kg', 0)}</b>
+              <b>{write.quantity(parts.weightKg.value, 'kg', 0)}</b>
             </td>
           </tr>
         </tfoot>

@@ -1,12 +1,14 @@
 import { Modal } from '@mantine/core'
-import { climateFigures, climatesNear } from '@yard-lamp/core/site/climates'
-import { formatNumber, formatPercent } from '@yard-lamp/core/units/format'
-import { siteChanged } from '../../store/job-slice.ts'
+import { climateFigures, climatesNear } from '@yard-lamp/core/site'
+import { formatNumber, formatPercent } from '@yard-lamp/core/units'
+import { edited } from '../../store/job-slice.ts'
 import { selectSite } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { useWrite } from '../../store/use-write.ts'
 
 /** A climate of ours for a place whose figures are not at hand: an assumption, with its spread. */
 export function ClimateDialog({ opened, onClose }: { opened: boolean; onClose: () => void }) {
+  const write = useWrite()
   const site = useAppSelector(selectSite)
   const dispatch = useAppDispatch()
   const { latitudeDeg } = site
@@ -34,7 +36,7 @@ export function ClimateDialog({ opened, onClose }: { opened: boolean; onClose: (
                   <th className="number">Least month</th>
                   <th className="number">Year, kWh/m² a day</th>
                   <th className="number">A month may differ</th>
-                  <th className="number">Months, °C</th>
+                  <th className="number">Months, {write.unit('°C')}</th>
                   <th>
                     <span className="visually-hidden">Take</span>
                   </th>
@@ -53,8 +55,8 @@ export function ClimateDialog({ opened, onClose }: { opened: boolean; onClose: (
                       <td className="number">{formatNumber(sun.reduce((sum, each) => sum + each, 0) / 12, 2)}</td>
                       <td className="number">±{formatPercent(climate.spreadFraction)}</td>
                       <td className="number">
-                        {formatNumber(Math.min(...figures.monthMeanC))} to{' '}
-                        {formatNumber(Math.max(...figures.monthMeanC))}
+                        {write.number(Math.min(...figures.monthMeanC), '°C', 0)} to{' '}
+                        {write.number(Math.max(...figures.monthMeanC), '°C', 0)}
                       </td>
                       <td>
                         <button
@@ -62,7 +64,7 @@ export function ClimateDialog({ opened, onClose }: { opened: boolean; onClose: (
                           className="pick"
                           aria-label={`Take ${climate.name}`}
                           onClick={() => {
-                            dispatch(siteChanged(figures))
+                            dispatch(edited({ act: 'set-site', patch: figures }))
                             onClose()
                           }}
                         >

@@ -2,18 +2,19 @@ import { Button, Textarea } from '@mantine/core'
 import { useElementSize } from '@mantine/hooks'
 import {
   DRAWN_STEP_DEG,
+  declinationDeg,
   drawnHeights,
   horizonText,
   pointsOfHeights,
   readHorizon,
-} from '@yard-lamp/core/site/horizon-text'
-import { declinationDeg, sunInSky } from '@yard-lamp/core/site/solar-geometry'
-import { MONTH_MEAN_DAYS } from '@yard-lamp/core/tables/month-mean-days'
-import { formatNumber, formatPercent, MONTH_NAMES } from '@yard-lamp/core/units/format'
+  sunInSky,
+} from '@yard-lamp/core/site'
+import { MONTH_MEAN_DAYS } from '@yard-lamp/core/tables'
+import { formatNumber, formatPercent, MONTH_NAMES } from '@yard-lamp/core/units'
 import { type PointerEvent, useMemo, useState } from 'react'
 import { FileField } from '../../fields/FileField.tsx'
 import { Part } from '../../job/Page.tsx'
-import { siteChanged } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { selectDesign, selectSite } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 
@@ -35,7 +36,7 @@ export function Horizon() {
   const lost = result.planes.find((plane) => plane.horizonLost)?.horizonLost
   const take = (points: string) => {
     try {
-      dispatch(siteChanged({ horizon: readHorizon(points) }))
+      dispatch(edited({ act: 'set-site', patch: { horizon: readHorizon(points) } }))
       setText(null)
       setRefused('')
     } catch (error) {
@@ -66,7 +67,11 @@ export function Horizon() {
             Bring in points
           </FileField>
           {site.horizon.length > 0 && (
-            <Button variant="default" size="compact-sm" onClick={() => dispatch(siteChanged({ horizon: [] }))}>
+            <Button
+              variant="default"
+              size="compact-sm"
+              onClick={() => dispatch(edited({ act: 'set-site', patch: { horizon: [] } }))}
+            >
               Clear it
             </Button>
           )}
@@ -192,7 +197,7 @@ function SunPath() {
           })
         }}
         onPointerUp={() => {
-          if (drawn) dispatch(siteChanged({ horizon: pointsOfHeights(drawn.heights) }))
+          if (drawn) dispatch(edited({ act: 'set-site', patch: { horizon: pointsOfHeights(drawn.heights) } }))
           setDrawn(null)
         }}
         onPointerCancel={() => setDrawn(null)}

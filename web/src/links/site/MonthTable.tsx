@@ -1,10 +1,9 @@
 import type { Site } from '@yard-lamp/core'
-import { siteSchema } from '@yard-lamp/core/job/schema'
-import { impossibleSun } from '@yard-lamp/core/site/sun'
-import { MONTH_NAMES } from '@yard-lamp/core/units/format'
-import { parseQuantity } from '@yard-lamp/core/units/parse'
+import { siteSchema } from '@yard-lamp/core/job'
+import { impossibleSun } from '@yard-lamp/core/site'
+import { MONTH_NAMES, parseQuantity } from '@yard-lamp/core/units'
 import { NumberField } from '../../fields/NumberField.tsx'
-import { siteChanged } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { selectSite } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import './site.css'
@@ -14,7 +13,7 @@ const ROWS: readonly { row: Row; head: string; unit: string; scale: number; empt
   { row: 'sunKwhPerM2Day', head: 'sun', unit: 'kWh/m² a day', scale: 1, empty: null },
   { row: 'shadeFraction', head: 'shade %', unit: '%', scale: 100, empty: 0 },
   { row: 'snowFraction', head: 'snow %', unit: '%', scale: 100, empty: 0 },
-  { row: 'monthMeanC', head: 'air °C', unit: '°C', scale: 1, empty: null },
+  { row: 'monthMeanC', head: 'air', unit: '°C', scale: 1, empty: null },
 ]
 
 /** Twelve figures of sun, shade, snow and air, and which months the site is used in. A year may be pasted into any row. */
@@ -24,7 +23,7 @@ export function MonthTable() {
   /** A figure typed by a person is no longer the climate's. */
   const own: Partial<Site> = site.climateId === null ? {} : { climateId: null, sunBasis: 'guess', sunSource: '' }
   const set = (row: Row, year: (number | null)[]) =>
-    dispatch(siteChanged({ [row]: year, ...(row === 'sunKwhPerM2Day' ? own : {}) }))
+    dispatch(edited({ act: 'set-site', patch: { [row]: year, ...(row === 'sunKwhPerM2Day' ? own : {}) } }))
   const pasteYear =
     ({ row, unit, scale }: (typeof ROWS)[number]) =>
     (text: string): boolean => {
@@ -49,7 +48,7 @@ export function MonthTable() {
     const used = site.monthsInUse.includes(month)
       ? site.monthsInUse.filter((each) => each !== month)
       : [...site.monthsInUse, month].sort((a, b) => a - b)
-    if (used.length > 0) dispatch(siteChanged({ monthsInUse: used }))
+    if (used.length > 0) dispatch(edited({ act: 'set-site', patch: { monthsInUse: used } }))
   }
   const refusals = MONTH_NAMES.flatMap((_, i) => impossibleSun(site, i) ?? [])
   return (

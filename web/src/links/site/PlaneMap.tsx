@@ -1,6 +1,6 @@
 import { useElementSize } from '@mantine/hooks'
-import type { PlaneMap as PlaneWorth } from '@yard-lamp/core/site/tilts'
-import { formatNumber } from '@yard-lamp/core/units/format'
+import type { PlaneMap as PlaneWorth } from '@yard-lamp/core/site'
+import { formatNumber } from '@yard-lamp/core/units'
 import { type KeyboardEvent, type PointerEvent, useMemo, useState } from 'react'
 
 interface PlaneMapProps {

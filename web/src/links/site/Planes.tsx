@@ -3,18 +3,18 @@ import { useLocalStorage } from '@mantine/hooks'
 import { nanoid } from '@reduxjs/toolkit'
 import { IconPlus, IconTrash } from '@tabler/icons-react'
 import { emptyPlane, type Plane } from '@yard-lamp/core'
-import { MOST_PLANES, planeSchema } from '@yard-lamp/core/job/schema'
-import { sunMonths } from '@yard-lamp/core/site/link'
-import { planeMap, SEASONS, seasonOfMonths, skyYear, type TiltAim, tiltRules } from '@yard-lamp/core/site/tilts'
-import { formatNumber, formatPercent, monthName } from '@yard-lamp/core/units/format'
+import { MOST_PLANES, planeSchema } from '@yard-lamp/core/job'
+import { planeMap, SEASONS, seasonOfMonths, skyYear, sunMonths, type TiltAim, tiltRules } from '@yard-lamp/core/site'
+import { formatNumber, formatPercent, monthName } from '@yard-lamp/core/units'
 import { useDeferredValue, useMemo, useState } from 'react'
 import { ChoiceField } from '../../fields/ChoiceField.tsx'
 import { NumberField } from '../../fields/NumberField.tsx'
 import { TextField } from '../../fields/TextField.tsx'
 import { Part } from '../../job/Page.tsx'
-import { siteChanged } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { selectDesign, selectOption, selectSite } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { useWrite } from '../../store/use-write.ts'
 import { PlaneMap } from './PlaneMap.tsx'
 
 const { shape } = planeSchema
@@ -36,7 +36,7 @@ export function Planes() {
   const [chosenId, setChosenId] = useState('')
   const plane = site.planes.find(({ id }) => id === chosenId) ?? site.planes[0]
   if (!plane) return null
-  const setPlanes = (planes: Plane[]) => dispatch(siteChanged({ planes }))
+  const setPlanes = (planes: Plane[]) => dispatch(edited({ act: 'set-site', patch: { planes } }))
   const change = (patch: Partial<Plane>) =>
     setPlanes(site.planes.map((each) => (each.id === plane.id ? { ...each, ...patch } : each)))
   const add = () => {
@@ -89,6 +89,7 @@ function PlaneFields({
   many: boolean
   change: (patch: Partial<Plane>) => void
 }) {
+  const write = useWrite()
   const { site: result } = useAppSelector(selectDesign)
   const site = useAppSelector(selectSite)
   const found = result.planes.find((each) => each.plane.id === plane.id)
@@ -169,9 +170,8 @@ function PlaneFields({
       {number('mostWeightKg', 'May bear')}
       {areaM2(plane) !== null && (
         <p className="small soft plane-area">
-          {formatNumber(areaM2(plane) ?? 0, 1)} m²
-          {plane.mostWeightKg !== null &&
-            `, ${formatNumber(plane.mostWeightKg / (areaM2(plane) || 1), 1)} kg/m² at the most`}
+          {write.quantity(areaM2(plane) ?? 0, 'm²', 1)}
+          {plane.mostWeightKg !== null && `, ${write.quantity(plane.mostWeightKg, 'kg', 0)} at the most`}
         </p>
       )}
     </div>

@@ -1,7 +1,8 @@
 import type { Site } from '@yard-lamp/core'
-import { siteSchema } from '@yard-lamp/core/job/schema'
+import type { Default } from '@yard-lamp/core/job'
+import { siteSchema } from '@yard-lamp/core/job'
 import { NumberField } from '../../fields/NumberField.tsx'
-import { siteChanged } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { selectSite } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 
@@ -15,6 +16,7 @@ interface SiteNumberProps {
   label: string
   /** What the design takes while it is empty. */
   assumed?: string
+  byDefault?: Default
   /** Shown value over kept value; 100 for percentages. */
   scale?: number
 }
@@ -29,7 +31,7 @@ export function SiteNumber({ name, ...field }: SiteNumberProps) {
       place={`site.${name}`}
       value={site[name]}
       schema={siteSchema.shape[name]}
-      onValue={(value) => dispatch(siteChanged({ [name]: value }))}
+      onValue={(value) => dispatch(edited({ act: 'set-site', patch: { [name]: value } }))}
     />
   )
 }

@@ -1,18 +1,18 @@
 import { Button } from '@mantine/core'
 import { IconCloudSearch, IconFileImport } from '@tabler/icons-react'
 import type { Site } from '@yard-lamp/core'
-import { siteSchema } from '@yard-lamp/core/job/schema'
-import { ASSUMED_DAY_SWING_K, ASSUMED_RECORD_HIGH_C, ASSUMED_ROOM_C, SOILING_FRACTION } from '@yard-lamp/core/site/link'
-import { formatNumber, formatPercent, formatQuantity, monthName } from '@yard-lamp/core/units/format'
-import { CIRCUIT_LENGTH_M } from '@yard-lamp/core/wiring/circuits'
+import { CIRCUIT_LENGTH, DEFAULTS, SOILING_DEFAULT, siteSchema } from '@yard-lamp/core/job'
+import { formatPercent, monthName } from '@yard-lamp/core/units'
 import { useState } from 'react'
 import { ChoiceField } from '../../fields/ChoiceField.tsx'
 import { NumberField } from '../../fields/NumberField.tsx'
 import { TextField } from '../../fields/TextField.tsx'
 import { Page, Part } from '../../job/Page.tsx'
-import { siteChanged } from '../../store/job-slice.ts'
-import { selectDesign, selectSite } from '../../store/selectors.ts'
+import { edited } from '../../store/job-slice.ts'
+import { selectDesign, selectJob, selectSite } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { useWrite } from '../../store/use-write.ts'
+import { rememberUnits } from '../../units/remembered-units.ts'
 import { Answer, PlainAnswer } from '../../working/Figure.tsx'
 import { ClimateDialog } from './ClimateDialog.tsx'
 import { Horizon } from './Horizon.tsx'
@@ -33,15 +33,19 @@ const MAINS = [
   { value: '120/60/split', label: '120/240 V 60 Hz, split' },
   { value: '240/60', label: '240 V 60 Hz' },
 ] as const
+const UNITS = [
+  { value: 'metric', label: 'metric: °C, m, kg, L' },
+  { value: 'us', label: 'US customary: °F, ft, lb, gal' },
+] as const
 const BASES = [
   { value: 'published', label: 'published' },
   { value: 'measured', label: 'measured here' },
   { value: 'climate', label: 'of a climate: an assumption' },
   { value: 'guess', label: 'a guess' },
 ] as const
-const SOILINGS = (Object.entries(SOILING_FRACTION) as [Site['soiling'], number][]).map(([value, share]) => ({
+const SOILINGS = (Object.keys(SOILING_DEFAULT) as Site['soiling'][]).map((value) => ({
   value,
-  label: `${{ 'rain-washed': 'rain washes them', dusty: 'dusty, dry season', desert: 'desert, road dust' }[value]}: ${formatPercent(share)}`,
+  label: `${{ 'rain-washed': 'rain washes them', dusty: 'dusty, dry season', desert: 'desert, road dust' }[value]}: ${formatPercent(SOILING_DEFAULT[value].value)}`,
 }))
 /** Hours ahead of UTC that are in use somewhere. */
 const ZONES = [
@@ -53,10 +57,11 @@ const ZONES = [
 ].sort((a, b) => Number(a) - Number(b))
 
 export default function SitePage() {
+  const write = useWrite()
   const site = useAppSelector(selectSite)
   const { site: result } = useAppSelector(selectDesign)
   const dispatch = useAppDispatch()
-  const change = (patch: Partial<Site>) => dispatch(siteChanged(patch))
+  const change = (patch: Partial<Site>) => dispatch(edited({ act: 'set-site', patch: patch }))
   const { sunHours, leastSunMonth } = result
   return (
     <Page
@@ -76,7 +81,7 @@ export default function SitePage() {
           )}
           <PlainAnswer
             label="record low"
-            text={site.recordLowC === null ? 'needed' : formatQuantity(site.recordLowC, '°C')}
+            text={site.recordLowC === null ? 'needed' : write.quantity(site.recordLowC, '°C')}
           />
           <Answer label="record high" figure={result.recordHighC} unit="°C" />
           {sunHours && (
@@ -155,10 +160,10 @@ function Place({ change }: { change: Change }) {
       <Part title="Cold and heat" aside="the record low sets the string’s voltage, the battery room its capacity">
         <div className="fields">
           <SiteNumber name="recordLowC" label="Record low" />
-          <SiteNumber name="recordHighC" label="Record high" assumed={String(ASSUMED_RECORD_HIGH_C)} />
-          <SiteNumber name="batteryRoomLowC" label="Battery room, coldest" assumed={String(ASSUMED_ROOM_C.low)} />
-          <SiteNumber name="batteryRoomHighC" label="Battery room, hottest" assumed={String(ASSUMED_ROOM_C.high)} />
-          <SiteNumber name="daySwingK" label="Day less night" assumed={String(ASSUMED_DAY_SWING_K)} />
+          <SiteNumber name="recordHighC" label="Record high" byDefault={DEFAULTS.recordHighC} />
+          <SiteNumber name="batteryRoomLowC" label="Battery room, coldest" byDefault={DEFAULTS.batteryRoomLowC} />
+          <SiteNumber name="batteryRoomHighC" label="Battery room, hottest" byDefault={DEFAULTS.batteryRoomHighC} />
+          <SiteNumber name="daySwingK" label="Day less night" byDefault={DEFAULTS.daySwingK} />
         </div>
       </Part>
     </>
@@ -252,7 +257,7 @@ function Sun({ change }: { change: Change }) {
           wide
           onValue={(sunSource) => change({ sunSource })}
         />
-        <SiteNumber name="albedoFraction" label="Ground reflects" scale={100} assumed="20 grass" />
+        <SiteNumber name="albedoFraction" label="Ground reflects" scale={100} byDefault={DEFAULTS.albedoFraction} />
         <ChoiceField
           label="Dirt on the panels"
           place="site.soiling"
@@ -269,31 +274,21 @@ function Sun({ change }: { change: Change }) {
 
 function Rules({ change }: { change: Change }) {
   const site = useAppSelector(selectSite)
+  const { units } = useAppSelector(selectJob)
+  const dispatch = useAppDispatch()
   const mains = `${site.mainsVoltageV}/${site.mainsFrequencyHz}${site.splitPhase ? '/split' : ''}`
   return (
     <>
       <Part title="Distances" aside="one way; a circuit’s own length on the wiring page comes first">
         <div className="fields">
-          <SiteNumber
-            name="arrayToBatteryM"
-            label="Array to batteries"
-            assumed={formatNumber(CIRCUIT_LENGTH_M.array)}
-          />
+          <SiteNumber name="arrayToBatteryM" label="Array to batteries" byDefault={CIRCUIT_LENGTH.array} />
           <SiteNumber
             name="batteryToInverterM"
             label="Batteries to inverter"
-            assumed={formatNumber(CIRCUIT_LENGTH_M['inverter-dc'])}
+            byDefault={CIRCUIT_LENGTH['inverter-dc']}
           />
-          <SiteNumber
-            name="batteryToBoardM"
-            label="Batteries to DC board"
-            assumed={formatNumber(CIRCUIT_LENGTH_M['dc-loads'])}
-          />
-          <SiteNumber
-            name="inverterToBoardM"
-            label="Inverter to AC board"
-            assumed={formatNumber(CIRCUIT_LENGTH_M['inverter-ac'])}
-          />
+          <SiteNumber name="batteryToBoardM" label="Batteries to DC board" byDefault={CIRCUIT_LENGTH['dc-loads']} />
+          <SiteNumber name="inverterToBoardM" label="Inverter to AC board" byDefault={CIRCUIT_LENGTH['inverter-ac']} />
         </div>
       </Part>
       <Part title="Rules and mains">
@@ -307,6 +302,17 @@ function Rules({ change }: { change: Change }) {
               { value: 'north-american', label: 'North American' },
             ]}
             onValue={(ruleSet) => change({ ruleSet })}
+          />
+          <ChoiceField
+            label="Figures in"
+            place="site.units"
+            value={units}
+            choices={UNITS}
+            hint="as shown and typed; a unit you write yourself is always taken"
+            onValue={(chosen) => {
+              rememberUnits(chosen)
+              dispatch(edited({ act: 'set-job', patch: { units: chosen } }, 'the units of the figures'))
+            }}
           />
           <ChoiceField
             label="Mains"

@@ -1,4 +1,4 @@
-import { formatNumber, MONTH_NAMES, monthName } from '@yard-lamp/core/units/format'
+import { formatNumber, MONTH_NAMES, monthName } from '@yard-lamp/core/units'
 import { useCallback } from 'react'
 import { axisStyle, Chart, tooltipStyle } from '../../charts/Chart.tsx'
 

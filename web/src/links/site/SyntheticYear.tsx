@@ -1,19 +1,20 @@
 import { useElementSize, useLocalStorage } from '@mantine/hooks'
-import { ASSUMED_DAY_SWING_K } from '@yard-lamp/core/site/link'
-import { CLEAR_ABOVE, OVERCAST_BELOW } from '@yard-lamp/core/site/synthetic-year'
-import type { YearSummary } from '@yard-lamp/core/site/year-summary'
-import { DAYS_IN_MONTH } from '@yard-lamp/core/tables/month-mean-days'
-import { formatNumber, MONTH_NAMES } from '@yard-lamp/core/units/format'
+import { DEFAULTS } from '@yard-lamp/core/job'
+import { CLEAR_ABOVE, OVERCAST_BELOW, type YearSummary } from '@yard-lamp/core/site'
+import { DAYS_IN_MONTH } from '@yard-lamp/core/tables'
+import { formatNumber, MONTH_NAMES } from '@yard-lamp/core/units'
 import { useEffect, useState } from 'react'
 import { Part } from '../../job/Page.tsx'
 import { selectDesign, selectSite } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
+import { useWrite } from '../../store/use-write.ts'
 import { weather } from '../../workers/weather.ts'
 
 const HEIGHT_PX = 110
 
 /** The year of days made from the twelve figures, and what the plane gets of it under an even sky and under a truer one. */
 export function SyntheticYear() {
+  const write = useWrite()
   const site = useAppSelector(selectSite)
   const { site: result } = useAppSelector(selectDesign)
   const [seed, setSeed] = useLocalStorage({ key: 'yardlamp.site.seed', defaultValue: 1 })
@@ -25,8 +26,8 @@ export function SyntheticYear() {
       ? JSON.stringify({
           latitudeDeg: site.latitudeDeg,
           flatKwhPerM2Day: flat,
-          monthMeanC: site.monthMeanC.map((mean) => mean ?? 10),
-          daySwingK: site.daySwingK ?? ASSUMED_DAY_SWING_K,
+          monthMeanC: site.monthMeanC.map((mean) => mean ?? DEFAULTS.yearAirC.value),
+          daySwingK: site.daySwingK ?? DEFAULTS.daySwingK.value,
           seed,
           tiltDeg: result.tiltDeg.value,
           azimuthDeg: result.azimuthDeg.value,
@@ -116,7 +117,7 @@ export function SyntheticYear() {
             </li>
             <li>a day is like the one before by {formatNumber(year.lagOneCorrelation, 2)}</li>
             <li>
-              air {formatNumber(year.coldestC, 0)} to {formatNumber(year.hottestC, 0)} °C in its hours
+              air {write.quantity(year.coldestC, '°C', 0)} to {write.quantity(year.hottestC, '°C', 0)} in its hours
             </li>
           </ul>
           <p className="small">

@@ -1,13 +1,14 @@
 import { Button, FileButton, Modal } from '@mantine/core'
 import { IconFileImport } from '@tabler/icons-react'
 import type { Site } from '@yard-lamp/core'
-import type { HourlyColumns, WeatherMonths } from '@yard-lamp/core/site/weather-file'
-import { formatNumber, formatQuantity, MONTH_NAMES } from '@yard-lamp/core/units/format'
+import type { HourlyColumns, WeatherMonths } from '@yard-lamp/core/site'
+import { formatNumber, MONTH_NAMES } from '@yard-lamp/core/units'
 import { useState } from 'react'
 import { ChoiceField } from '../../fields/ChoiceField.tsx'
-import { siteChanged } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { selectSite } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { useWrite } from '../../store/use-write.ts'
 import { weather } from '../../workers/weather.ts'
 
 type Reading =
@@ -220,6 +221,7 @@ function ColumnChoice({ rows, heading, refused, onRefused, onRead }: ColumnChoic
 
 /** What the file holds, what was wrong with it, and what of it is taken. */
 function Found({ file, months, onDone }: { file: string; months: WeatherMonths; onDone: () => void }) {
+  const write = useWrite()
   const site = useAppSelector(selectSite)
   const dispatch = useAppDispatch()
   const hasAir = months.lowestC !== null
@@ -273,10 +275,10 @@ function Found({ file, months, onDone }: { file: string; months: WeatherMonths; 
             </tr>
             {hasAir && (
               <tr>
-                <th scope="row">air, °C</th>
+                <th scope="row">air, {write.unit('°C')}</th>
                 {months.monthMeanC.map((mean, i) => (
                   <td key={i} className="number">
-                    {mean === null ? '–' : formatNumber(mean, 1)}
+                    {mean === null ? '–' : write.number(mean, '°C', 1)}
                   </td>
                 ))}
               </tr>
@@ -287,8 +289,8 @@ function Found({ file, months, onDone }: { file: string; months: WeatherMonths; 
       <p className="small">
         {formatNumber(months.rows)} hours
         {hasPlace &&
-          `, ${formatNumber(months.latitudeDeg ?? 0, 2)}°, ${formatNumber(months.longitudeDeg ?? 0, 2)}°, ${formatQuantity(months.altitudeM ?? 0, 'm')}`}
-        {hasAir && `; ${formatQuantity(months.lowestC ?? 0, '°C')} to ${formatQuantity(months.highestC ?? 0, '°C')}`}.{' '}
+          `, ${formatNumber(months.latitudeDeg ?? 0, 2)}°, ${formatNumber(months.longitudeDeg ?? 0, 2)}°, ${write.quantity(months.altitudeM ?? 0, 'm')}`}
+        {hasAir && `; ${write.quantity(months.lowestC ?? 0, '°C')} to ${write.quantity(months.highestC ?? 0, '°C')}`}.{' '}
         {months.remarks.length === 0 && 'No gaps.'}
       </p>
       {months.remarks.length > 0 && (
@@ -318,7 +320,7 @@ function Found({ file, months, onDone }: { file: string; months: WeatherMonths; 
       </div>
       <Button
         onClick={() => {
-          dispatch(siteChanged(patch))
+          dispatch(edited({ act: 'set-site', patch: patch }))
           onDone()
         }}
       >

@@ -1,12 +1,13 @@
 import { type CircuitChoice, type Design, EMPTY_CIRCUIT_CHOICE, itemName } from '@yard-lamp/core'
-import { circuitChoiceSchema } from '@yard-lamp/core/job/schema'
-import { STANDARD_RATINGS_A } from '@yard-lamp/core/tables/standard-ratings'
-import { formatQuantity, formatSize } from '@yard-lamp/core/units/format'
-import { sizesOf } from '@yard-lamp/core/wiring/ampacity'
+import { circuitChoiceSchema } from '@yard-lamp/core/job'
+import { sizesOf } from '@yard-lamp/core/rules'
+import { STANDARD_RATINGS_A, sizeInBoth } from '@yard-lamp/core/tables'
+import { formatQuantity } from '@yard-lamp/core/units'
 import { GridNumber } from '../../fields/GridNumber.tsx'
-import { circuitChanged } from '../../store/job-slice.ts'
+import { edited } from '../../store/job-slice.ts'
 import { selectCatalogue, selectOption } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { useWrite } from '../../store/use-write.ts'
 import { Figure, isUnsettled } from '../../working/Figure.tsx'
 
 type Circuit = Design['wiring']['circuits'][number]
@@ -19,11 +20,13 @@ interface CircuitRowProps {
 
 /** A circuit: what the design gives it, and what a person sets instead. */
 export function CircuitRow({ circuit, selected, onSelect }: CircuitRowProps) {
+  const write = useWrite()
   const option = useAppSelector(selectOption)
   const catalogue = useAppSelector(selectCatalogue)
   const dispatch = useAppDispatch()
   const choice = option.wiring.circuits[circuit.id] ?? EMPTY_CIRCUIT_CHOICE
-  const change = (patch: Partial<CircuitChoice>) => dispatch(circuitChanged({ id: circuit.id, patch }))
+  const change = (patch: Partial<CircuitChoice>) =>
+    dispatch(edited({ act: 'set-circuit', circuitId: circuit.id, patch }))
   const { cable, device } = circuit
   const place = (field: string) => `wiring.${circuit.id}.${field}`
   const alike = circuit.count > 1 ? ` × ${circuit.count}` : ''
@@ -51,7 +54,7 @@ export function CircuitRow({ circuit, selected, onSelect }: CircuitRowProps) {
             className={`${isUnsettled(circuit.lengthM) ? 'assumed' : 'soft'} circuit-assumed`}
             title={`${circuit.lengthM.origin}: ${circuit.lengthM.from}`}
           >
-            {circuit.lengthM.value}
+            {write.number(circuit.lengthM.value, 'm', 1)}
           </span>
         )}
       </td>
@@ -71,13 +74,13 @@ export function CircuitRow({ circuit, selected, onSelect }: CircuitRowProps) {
         >
           <option value="">
             {cable && choice.size === null
-              ? `${cable.parallel > 1 ? `${cable.parallel} × ` : ''}${formatSize(cable.size)}`
+              ? `${cable.parallel > 1 ? `${cable.parallel} × ` : ''}${sizeInBoth(cable.size, write)}`
               : 'design chooses'}
           </option>
           {sizesOf(circuit.installation).map((size) => (
             <option key={size} value={size}>
               {cable && choice.size !== null && cable.parallel > 1 ? `${cable.parallel} × ` : ''}
-              {formatSize(size)}
+              {sizeInBoth(size, write)}
             </option>
           ))}
         </select>

@@ -1,107 +1,78 @@
 import type { Design } from '@yard-lamp/core'
-import { formatNumber, formatSize } from '@yard-lamp/core/units/format'
+import { formatNumber, formatSize } from '@yard-lamp/core/units'
+import { BOX_HEIGHT, BUS_WIDTH, oneLineLayout, type PlacedJoint } from './one-line-layout.ts'
 
 type Circuit = Design['wiring']['circuits'][number]
 
 interface OneLineProps {
-  circuits: readonly Circuit[]
+  design: Design
   selected: string | null
   onSelect: (id: string) => void
 }
 
-/** Where each circuit runs in the picture: from, to, and where its label stands. */
-const RUNS: Record<string, { from: [number, number]; to: [number, number]; label: [number, number] }> = {
-  string: { from: [96, 60], to: [196, 60], label: [146, 48] },
-  array: { from: [96, 60], to: [390, 60], label: [320, 48] },
-  controller: { from: [430, 82], to: [430, 160], label: [438, 120] },
-  'battery-string': { from: [96, 168], to: [196, 168], label: [146, 156] },
-  'battery-main': { from: [96, 168], to: [380, 168], label: [315, 156] },
-  'inverter-dc': { from: [560, 160], to: [560, 82], label: [568, 120] },
-  'inverter-ac': { from: [610, 60], to: [760, 60], label: [685, 48] },
-  'dc-loads': { from: [640, 168], to: [760, 168], label: [700, 156] },
-  'backup-ac': { from: [96, 268], to: [390, 268], label: [243, 256] },
-  charger: { from: [432, 246], to: [432, 176], label: [440, 214] },
-  alternator: { from: [590, 246], to: [590, 176], label: [598, 214] },
-}
-
-/** Where a run begins that comes out of a joint of several alike. */
-const afterJoin = ([, y]: [number, number]): [number, number] => [250, y]
-
-/** One line for each circuit, from the sun at the left to the loads at the right; choosing one chooses its row. */
-export function OneLine({ circuits, selected, onSelect }: OneLineProps) {
-  const has = (id: string) => circuits.some((circuit) => circuit.id === id)
-  const backed = has('backup-ac') || has('alternator')
-  const further = circuits.filter(({ id, kind }) => kind === 'array' && id !== kind).length
+/** The plant in one line: from the sun at the left to the loads at the right; choosing a circuit chooses its row. */
+export function OneLine({ design, selected, onSelect }: OneLineProps) {
+  const { plant, wiring, option } = design
+  const names = new Map(option.controller.further.map(({ id, name }) => [id, name]))
+  const { width, height, units, joints, bus, captions } = oneLineLayout(plant, names)
+  const circuitOf = new Map(wiring.circuits.map((circuit) => [circuit.id, circuit]))
   return (
-    <svg
-      viewBox={`0 0 900 ${backed ? 300 : 214}`}
-      role="group"
-      aria-label="One-line diagram; each circuit leads to its row"
-    >
-      <Box x={10} y={38} width={86} text="Panels" />
-      {has('string') && <Box x={196} y={38} width={54} text="join" />}
-      <Box x={390} y={38} width={84} text="Controller" />
-      <Box x={10} y={146} width={86} text="Batteries" />
-      {has('battery-string') && <Box x={196} y={146} width={54} text="join" />}
-      <rect x={380} y={160} width={260} height={16} className="oneline-bus" />
-      {has('backup-ac') && <Box x={10} y={246} width={86} text="Source" />}
-      {has('backup-ac') && <Box x={390} y={246} width={84} text={has('charger') ? 'Charger' : 'Inverter'} />}
-      {has('alternator') && <Box x={540} y={246} width={100} text="Engine" />}
-      {further > 0 && (
-        <text x={10} y={24} className="oneline-text">
-          and {further === 1 ? 'one further array' : `${further} further arrays`} on controllers of their own: see the
-          rows
-        </text>
+    <svg viewBox={`0 0 ${width} ${height}`} role="group" aria-label="One-line diagram; each circuit leads to its row">
+      {bus && (
+        <>
+          <rect x={bus.x} y={bus.top} width={BUS_WIDTH} height={bus.bottom - bus.top} className="oneline-bus" />
+          <text x={bus.x + BUS_WIDTH / 2} y={bus.top - 8} textAnchor="middle" className="oneline-text">
+            bus bars, shunt in the one negative
+          </text>
+        </>
       )}
-      <text x={backed ? 270 : 510} y={backed ? 214 : 200} textAnchor="middle" className="oneline-text">
-        bus bars, shunt in the one negative
-      </text>
-      {has('inverter-dc') && <Box x={510} y={38} width={100} text="Inverter" />}
-      {has('inverter-ac') && <Box x={760} y={38} width={124} text="AC board" />}
-      {has('dc-loads') && <Box x={760} y={146} width={124} text="DC board" />}
-      {circuits.map((circuit) => (
-        <Run
-          key={circuit.id}
-          circuit={circuit}
-          joined={(circuit.id === 'array' && has('string')) || (circuit.id === 'battery-main' && has('battery-string'))}
-          selected={selected === circuit.id}
-          onSelect={() => onSelect(circuit.id)}
-        />
+      {captions.map(({ text, x, y }) => (
+        <text key={`${x}-${y}`} x={x} y={y} className="oneline-text">
+          {text}
+        </text>
+      ))}
+      {joints.map(({ joint, corners }) => {
+        const circuit = circuitOf.get(joint.id)
+        return circuit ? (
+          <Run
+            key={joint.id}
+            circuit={circuit}
+            corners={corners}
+            selected={selected === circuit.id}
+            onSelect={() => onSelect(circuit.id)}
+          />
+        ) : (
+          <path key={joint.id} d={pathOf(corners)} className="oneline-wire oneline-plain" />
+        )
+      })}
+      {units.map(({ key, text, x, y, width: wide }) => (
+        <g key={key}>
+          <rect x={x} y={y} width={wide} height={BOX_HEIGHT} rx={5} className="oneline-box" />
+          <text x={x + wide / 2} y={y + 27} textAnchor="middle" className="oneline-name">
+            {text}
+          </text>
+        </g>
       ))}
     </svg>
   )
 }
 
-function Box({ x, y, width, text }: { x: number; y: number; width: number; text: string }) {
-  return (
-    <g>
-      <rect x={x} y={y} width={width} height={44} rx={5} className="oneline-box" />
-      <text x={x + width / 2} y={y + 27} textAnchor="middle" className="oneline-name">
-        {text}
-      </text>
-    </g>
-  )
-}
+const pathOf = (corners: PlacedJoint['corners']): string => `M${corners.map((corner) => corner.join(' ')).join('L')}`
 
-function Run({
-  circuit,
-  joined,
-  selected,
-  onSelect,
-}: {
+interface RunProps {
   circuit: Circuit
-  joined: boolean
+  corners: PlacedJoint['corners']
   selected: boolean
   onSelect: () => void
-}) {
-  const run = RUNS[circuit.id]
-  if (!run) return null
-  const [[x1, y1], [x2, y2]] = [joined ? afterJoin(run.from) : run.from, run.to]
-  const upright = x1 === x2
+}
+
+function Run({ circuit, corners, selected, onSelect }: RunProps) {
+  const [[x1, y1] = [0, 0], [x2] = [0, 0]] = corners
   const { cable, device } = circuit
   const cableText = cable ? `${cable.parallel > 1 ? `${cable.parallel} × ` : ''}${formatSize(cable.size)}` : 'no cable'
   const deviceText = device ? `${formatNumber(device.ratingA.value)} A` : circuit.mustProtect ? 'no device!' : ''
   const bad = !cable || (circuit.mustProtect && !device)
+  const middle = (x1 + x2) / 2
   return (
     <g
       className={`oneline-run${selected ? ' oneline-on' : ''}${bad ? ' oneline-bad' : ''}`}
@@ -112,34 +83,13 @@ function Run({
       onClick={onSelect}
       onKeyDown={(event) => (event.key === 'Enter' || event.key === ' ') && onSelect()}
     >
-      <path d={`M${x1} ${y1}L${x2} ${y2}`} className="oneline-hit" />
-      <path d={`M${x1} ${y1}L${x2} ${y2}`} className="oneline-wire" />
-      {device && (
-        <rect
-          x={(upright ? x1 : x1 + 14) - (upright ? 8 : 0)}
-          y={upright ? (y1 + y2) / 2 - 9 : y1 - 7}
-          width={upright ? 16 : 20}
-          height={upright ? 18 : 14}
-          rx={2}
-          className="oneline-device"
-        />
-      )}
-      <text
-        x={run.label[0]}
-        y={run.label[1] - (upright ? 6 : 0)}
-        textAnchor={upright ? 'start' : 'middle'}
-        className="oneline-text"
-        dx={upright ? 6 : 0}
-      >
+      <path d={pathOf(corners)} className="oneline-hit" />
+      <path d={pathOf(corners)} className="oneline-wire" />
+      {device && <rect x={x1 + 14} y={y1 - 7} width={20} height={14} rx={2} className="oneline-device" />}
+      <text x={middle} y={y1 - 12} textAnchor="middle" className="oneline-text">
         {cableText}
       </text>
-      <text
-        x={run.label[0]}
-        y={upright ? run.label[1] + 11 : y1 + 24}
-        textAnchor={upright ? 'start' : 'middle'}
-        className="oneline-text"
-        dx={upright ? 6 : 0}
-      >
+      <text x={middle} y={y1 + 24} textAnchor="middle" className="oneline-text">
         {deviceText}
       </text>
     </g>

@@ -1,15 +1,19 @@
-import { formatQuantity, formatSize } from '@yard-lamp/core/units/format'
+import { sizeInBoth } from '@yard-lamp/core/tables'
+import { formatNumber, formatQuantity } from '@yard-lamp/core/units'
 import { useState } from 'react'
 import { Page, Part } from '../../job/Page.tsx'
 import { selectDesign } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
+import { useWrite } from '../../store/use-write.ts'
 import { Answer, PlainAnswer } from '../../working/Figure.tsx'
 import { CircuitRow } from './CircuitRow.tsx'
 import { OneLine } from './OneLine.tsx'
 import './wiring.css'
 
 export default function WiringPage() {
-  const { wiring, battery } = useAppSelector(selectDesign)
+  const write = useWrite()
+  const design = useAppSelector(selectDesign)
+  const { wiring, battery } = design
   const [selected, setSelected] = useState<string | null>(null)
   const { circuits } = wiring
   const heaviest = circuits.reduce((a, b) => (b.currentA.value > (a?.currentA.value ?? 0) ? b : a), circuits[0])
@@ -28,7 +32,7 @@ export default function WiringPage() {
               unit="A"
               decimals={0}
             />
-            {heaviest.cable && <PlainAnswer label="its cable" text={formatSize(heaviest.cable.size)} />}
+            {heaviest.cable && <PlainAnswer label="its cable" text={sizeInBoth(heaviest.cable.size, write)} />}
             <PlainAnswer label="highest direct voltage" text={formatQuantity(highestV, 'V', 0)} />
             {battery.bank && (
               <Answer
@@ -48,7 +52,7 @@ export default function WiringPage() {
       ) : (
         <>
           <div className="drawing drawing-wide">
-            <OneLine circuits={circuits} selected={selected} onSelect={setSelected} />
+            <OneLine design={design} selected={selected} onSelect={setSelected} />
           </div>
           <Part title="Circuits" aside="slanted is the design’s; what you set is kept">
             <div className="table-scroll">
@@ -57,7 +61,7 @@ export default function WiringPage() {
                   <tr>
                     <th>Circuit</th>
                     <th className="number">A</th>
-                    <th className="number">m one way</th>
+                    <th className="number">{write.unit('m')} one way</th>
                     <th>Cable</th>
                     <th className="number">carries</th>
                     <th className="number">drop</th>
@@ -78,8 +82,10 @@ export default function WiringPage() {
               </table>
             </div>
             <p className="small soft" style={{ marginTop: 8 }}>
-              Carries: the limit as laid, with ambient and grouping. Devices are 1.25 × the current, rated for the
-              highest voltage that can stand there, and able to interrupt what the bank can deliver.
+              Carries: the limit as laid, in the air about it, for a pair on its own. Circuits laid side by side carry
+              less: grouping is not counted here. Devices are {formatNumber(wiring.rules.continuousFactor.value)} × the
+              current, rated for the highest voltage that can stand there, and able to interrupt what the bank can
+              deliver.
             </p>
           </Part>
         </>

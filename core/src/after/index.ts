@@ -1,0 +1,12 @@
+/** Readers of a finished design. The door of this room: what other packages use of it. */
+export { arrayYear, clippedInYear, type DarkDay, darkFortnight } from './array-year.ts'
+export { chargeAcceptance, hoursToFlat, ventilation } from './bank-care.ts'
+export { BOND_LABEL } from './bond.ts'
+export { alternatives, type ComparedChemistry, compareChemistries } from './chemistries.ts'
+export { inverterDay } from './inverter-day.ts'
+export { itemsToKeep } from './items-to-keep.ts'
+export { laterStage } from './later.ts'
+export { offerPanels, type PlannedLayout, planStrings } from './planner.ts'
+export { compareSchools, type SchoolResult } from './schools.ts'
+export { surplusOf } from './surplus.ts'
+export { type ComparedVoltage, compareVoltages } from './voltages.ts'

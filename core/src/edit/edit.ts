@@ -1,0 +1,78 @@
+import type { CircuitChoice, Existing, Job, Load, Option, Plane, School, Site } from '../job/schema.ts'
+
+/** Parts of an option that are changed by their fields. */
+export type OptionPart = 'battery' | 'array' | 'controller' | 'inverter' | 'backup'
+export type OptionPatch = { [K in OptionPart]: { readonly part: K; readonly patch: Partial<Option[K]> } }[OptionPart]
+
+/** Fields of a job that are no lists with acts of their own. */
+export type JobPatch = Partial<
+  Omit<Job, 'format' | 'version' | 'site' | 'loads' | 'options' | 'chosenOptionId' | 'existing' | 'schools'>
+>
+
+export interface LoadChange {
+  readonly id: string
+  readonly patch: Partial<Load>
+}
+
+export type FurtherArrayChoice = Option['controller']['further'][number]
+
+/** Panels in a string and strings on a controller, of the main array or of a further one. */
+export interface StringsPatch {
+  readonly panelsPerString?: number
+  readonly stringsPerController?: number
+}
+
+/** Equipment that may have to be let go when a system has another voltage. */
+export const VOLTAGE_BOUND = ['battery', 'controller', 'inverter', 'backup'] as const
+export type VoltageBound = (typeof VOLTAGE_BOUND)[number]
+
+/**
+ * Everything that may be done to a job, as plain data. Whoever changes a job, tries a change or offers one speaks this: the
+ * store, remedies, schools, options, the later stage. An act means the same wherever it is done from.
+ */
+export type Edit =
+  | { readonly act: 'set-job'; readonly patch: JobPatch }
+  | { readonly act: 'replace-job'; readonly job: Job }
+  | { readonly act: 'set-site'; readonly patch: Partial<Site> }
+  | { readonly act: 'set-plane'; readonly planeId: string; readonly patch: Partial<Plane> }
+  | { readonly act: 'add-loads'; readonly loads: readonly Load[]; readonly at: number }
+  | { readonly act: 'change-loads'; readonly changes: readonly LoadChange[] }
+  | {
+      readonly act: 'paste-loads'
+      readonly changes: readonly LoadChange[]
+      readonly added: readonly Load[]
+      readonly at: number
+    }
+  | { readonly act: 'remove-loads'; readonly ids: readonly string[] }
+  /** In their order, before another one; to the end where that is null. */
+  | { readonly act: 'move-loads'; readonly ids: readonly string[]; readonly before: string | null }
+  | { readonly act: 'add-existing'; readonly existing: Existing }
+  | { readonly act: 'change-existing'; readonly id: string; readonly patch: Partial<Existing> }
+  | { readonly act: 'remove-existing'; readonly id: string }
+  | ({ readonly act: 'set-option' } & OptionPatch)
+  /** What was chosen for another voltage is let go; made by chooseVoltage. */
+  | {
+      readonly act: 'choose-voltage'
+      readonly systemVoltageV: Option['systemVoltageV']
+      readonly letGo: readonly VoltageBound[]
+    }
+  | { readonly act: 'add-array'; readonly array: FurtherArrayChoice }
+  | { readonly act: 'change-array'; readonly arrayId: string; readonly patch: Partial<FurtherArrayChoice> }
+  | { readonly act: 'remove-array'; readonly arrayId: string }
+  /** Of the main array or of a further one, by id. */
+  | { readonly act: 'set-strings'; readonly arrayId: string; readonly patch: StringsPatch }
+  | { readonly act: 'set-circuit'; readonly circuitId: string; readonly patch: Partial<CircuitChoice> }
+  | { readonly act: 'apply-school'; readonly school: School }
+  | { readonly act: 'keep-school'; readonly school: School }
+  | { readonly act: 'remove-school'; readonly id: string }
+  /** Another option like the chosen one, which then is the one worked on. */
+  | { readonly act: 'copy-option'; readonly id: string; readonly name: string }
+  | { readonly act: 'choose-option'; readonly id: string }
+  | { readonly act: 'rename-option'; readonly id: string; readonly name: string }
+  | { readonly act: 'remove-option'; readonly id: string }
+
+/** What the checks and the later stage offer to do, in words for its button. */
+export interface Change {
+  readonly label: string
+  readonly edits: readonly Edit[]
+}

@@ -1,0 +1,79 @@
+import type { Edit } from './edit.ts'
+
+const fields = (prefix: string, patch: object): string[] => Object.keys(patch).map((field) => `${prefix}.${field}`)
+
+/**
+ * Places an act bears on, as `link.field`, `loads.<id>.field` or `wiring.<circuit>.field`; a list that changes as a whole is
+ * named by itself. Edits that touch the same places one after another are typing in one field.
+ * @example touches({ act: 'set-site', patch: { recordLowC: -11 } }) // ['site.recordLowC']
+ */
+export function touches(edit: Edit): string[] {
+  switch (edit.act) {
+    case 'set-job':
+      return fields('job', edit.patch)
+    case 'replace-job':
+      return ['job']
+    case 'set-site':
+      return fields('site', edit.patch)
+    case 'set-plane':
+      return fields(`site.planes.${edit.planeId}`, edit.patch)
+    case 'change-loads':
+      return edit.changes.flatMap(({ id, patch }) => fields(`loads.${id}`, patch))
+    case 'add-loads':
+    case 'paste-loads':
+    case 'remove-loads':
+    case 'move-loads':
+      return ['loads']
+    case 'change-existing':
+      return fields(`existing.${edit.id}`, edit.patch)
+    case 'add-existing':
+    case 'remove-existing':
+      return ['existing']
+    case 'set-option':
+      return fields(edit.part, edit.patch)
+    case 'choose-voltage':
+      return ['battery.systemVoltageV', ...edit.letGo]
+    case 'change-array':
+    case 'set-strings':
+      return fields(`controller.further.${edit.arrayId}`, edit.patch)
+    case 'add-array':
+    case 'remove-array':
+      return ['controller.further']
+    case 'set-circuit':
+      return fields(`wiring.${edit.circuitId}`, edit.patch)
+    case 'apply-school':
+      return ['battery', 'array', 'controller', 'inverter']
+    case 'keep-school':
+    case 'remove-school':
+      return ['schools']
+    case 'rename-option':
+      return [`options.${edit.id}.name`]
+    case 'copy-option':
+    case 'choose-option':
+    case 'remove-option':
+      return ['options']
+  }
+}
+
+/** Acts that fields make while a person types in them: two of them close together on the same places are one step of undo. */
+const TYPED: ReadonlySet<Edit['act']> = new Set([
+  'set-job',
+  'set-site',
+  'set-plane',
+  'change-loads',
+  'change-existing',
+  'set-option',
+  'change-array',
+  'set-strings',
+  'set-circuit',
+  'rename-option',
+])
+
+/** Key under which edits are joined as typing; empty for acts that stand by themselves. */
+export function typingKey(edits: readonly Edit[]): string {
+  if (!edits.every(({ act }) => TYPED.has(act))) return ''
+  const places = edits.flatMap(touches)
+  // Several loads at once are a block that was filled, not typing.
+  const loads = new Set(places.filter((place) => place.startsWith('loads.')).map((place) => place.split('.')[1]))
+  return loads.size > 1 ? '' : places.join()
+}

@@ -1,0 +1,117 @@
+/**
+ * What stands in for a figure a job leaves open. Said once: the chain takes it from here as an assumption with this reason,
+ * placeholders and quick answers show it. Where no source is named it is an assumption of Yard Lamp, on the safer side.
+ */
+export interface Default {
+  readonly value: number
+  /** Unit as in the schemas; empty for shares and counts. */
+  readonly unit: string
+  /** Shown with the figure wherever it stands. */
+  readonly why: string
+  readonly source: string
+}
+
+const OURS = 'assumption of Yard Lamp'
+const given = (value: number, unit: string, why: string, source = OURS): Default => ({ value, unit, why, source })
+
+export const DEFAULTS = {
+  // Site. Temperatures are on the safer side for most inhabited places.
+  albedoFraction: given(0.2, '', 'grass and soil', 'Liu & Jordan 1963, as used by Duffie & Beckman'),
+  recordHighC: given(40, '°C', 'hot summer day'),
+  batteryRoomLowC: given(5, '°C', 'sheltered, not heated'),
+  batteryRoomHighC: given(35, '°C', 'sheltered, not cooled'),
+  daySwingK: given(8, 'K', 'a common swing of day and night'),
+  /** Record low a string is laid out for: no cold morning can then pass a controller's limit. */
+  stringColdestC: given(-40, '°C', 'no record low entered: the safer figure'),
+  /** Outside a heated box, while neither a monthly mean nor a record low is entered. */
+  outsideBoxC: given(-20, '°C', 'no record low entered: the safer figure'),
+  /** Air of a synthetic year where the site gives none by month. */
+  yearAirC: given(15, '°C', 'no air by month entered'),
+  // Loads.
+  loadMarginFraction: given(0.1, '', 'for what was forgotten'),
+  controllerStandbyW: given(2, 'W', 'common sheets'),
+  monitorStandbyW: given(1, 'W', 'common sheets'),
+  powerFactor: given(1, '', 'power factor not given'),
+  converterEfficiency: given(0.85, '', 'converter whose sheet is not at hand'),
+  // Inverter.
+  inverterEfficiency: given(0.9, '', 'no inverter chosen yet'),
+  inverterHeadroom: given(1.25, '×', 'a quarter over what runs together', 'common practice'),
+  inverterHoursPerDay: given(24, 'h', 'on round the clock'),
+  // Battery.
+  autonomyCriticalDays: given(5, 'd', 'a critical site', 'common practice'),
+  autonomyWithBackupDays: given(2, 'd', 'with a backup', 'common practice'),
+  autonomyAloneDays: given(3, 'd', 'without a backup', 'common practice'),
+  /** Capacity in the middle of a life that ends at 80 %. */
+  agingFactor: given(0.9, '', 'middle of life'),
+  chargeEfficiency: given(0.85, '', 'no battery chosen'),
+  // Array.
+  recoveryDays: given(7, 'd', 'at most a week', 'common practice'),
+  mismatchLoss: given(0.02, '', 'common practice'),
+  wiringLoss: given(0.02, '', 'common practice'),
+  heatLoss: given(0.06, '', 'common practice; the site gives no air by month'),
+  controllerLoss: given(0.03, '', 'common practice'),
+  ageingLoss: given(0.03, '', 'common practice'),
+  pwmLoss: given(0.25, '', 'PWM holds the panel at battery voltage'),
+  rainWashedSoiling: given(0.03, '', 'panels rain-washed', 'common practice'),
+  dustySoiling: given(0.06, '', 'panels dusty', 'common practice'),
+  desertSoiling: given(0.12, '', 'panels desert', 'common practice'),
+  panelGapMm: given(20, 'mm', 'clamps between panels'),
+  roofEdgeMm: given(200, 'mm', 'wind at the edges of a roof'),
+  vehicleEdgeMm: given(50, 'mm', 'a roof too short to leave so much at its edges'),
+  clippingFraction: given(0, '', 'none accepted'),
+  acCoupledEfficiency: given(0.96, '', 'common sheets'),
+  // Backup.
+  backupStopAt: given(0.9, '', 'the last tenth is left to the sun'),
+  alternatorIdleFraction: given(0.5, '', 'half of its rating, hot and at idle'),
+  alternatorOtherA: given(0, 'A', 'not entered'),
+  altitudeM: given(0, 'm', 'no height entered'),
+  // Parts.
+  horizonYears: given(15, 'y', 'about the life of a controller and an inverter'),
+} as const satisfies Readonly<Record<string, Default>>
+
+/** Sun lost to dirt, by how the panels stand to it. */
+export const SOILING_DEFAULT = {
+  'rain-washed': DEFAULTS.rainWashedSoiling,
+  dusty: DEFAULTS.dustySoiling,
+  desert: DEFAULTS.desertSoiling,
+} as const
+
+/** Circuits of a system by what they do, in the order the energy flows. Ids stand in job files: they never change. */
+export const CIRCUIT_KINDS = [
+  'string',
+  'array',
+  'controller',
+  'battery-string',
+  'battery-main',
+  'inverter-dc',
+  'dc-loads',
+  'inverter-ac',
+  'backup-ac',
+  'charger',
+  'alternator',
+] as const
+export type CircuitKind = (typeof CIRCUIT_KINDS)[number]
+
+const NO_LENGTH = 'length not entered'
+/** Lengths one way. */
+export const CIRCUIT_LENGTH: Readonly<Record<CircuitKind, Default>> = {
+  string: given(6, 'm', NO_LENGTH),
+  array: given(15, 'm', NO_LENGTH),
+  controller: given(1.5, 'm', NO_LENGTH),
+  'battery-string': given(0.8, 'm', NO_LENGTH),
+  'battery-main': given(1, 'm', NO_LENGTH),
+  'inverter-dc': given(1.5, 'm', NO_LENGTH),
+  'dc-loads': given(5, 'm', NO_LENGTH),
+  'inverter-ac': given(3, 'm', NO_LENGTH),
+  'backup-ac': given(8, 'm', NO_LENGTH),
+  charger: given(1.5, 'm', NO_LENGTH),
+  alternator: given(4, 'm', NO_LENGTH),
+}
+
+/** Distance of the site that a circuit spans, by its field. */
+export const SITE_DISTANCE = {
+  array: 'arrayToBatteryM',
+  'inverter-dc': 'batteryToInverterM',
+  'dc-loads': 'batteryToBoardM',
+  'inverter-ac': 'inverterToBoardM',
+} as const satisfies Partial<Record<CircuitKind, string>>

@@ -1,0 +1,13 @@
+/** The document: schema, defaults, upgrades. The door of this room: what other packages use of it. */
+export { CIRCUIT_LENGTH, DEFAULTS, type Default, SOILING_DEFAULT } from './defaults.ts'
+export { circuitChoiceSchema, dumpLoadSchema, furtherArraySchema, optionSchema } from './option.ts'
+export { REFUSALS, type RefusalCode } from './refusals.ts'
+export {
+  batteryHeatingSchema,
+  existingSchema,
+  jobSchema,
+  loadSchema,
+  MOST_PLANES,
+  planeSchema,
+  siteSchema,
+} from './schema.ts'

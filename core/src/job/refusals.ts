@@ -1,0 +1,28 @@
+/**
+ * Every refusal of the server. A code, once published, keeps its meaning. Listed in docs/server.md.
+ * `final`: another try of the same would only be refused again.
+ */
+export const REFUSALS = {
+  REQUEST_INVALID: { status: 400, final: true, message: 'The request is not valid.' },
+  JOB_INVALID: { status: 422, final: true, message: 'This is not a job that can be kept.' },
+  JOB_NOT_FOUND: { status: 404, final: true, message: 'There is no such job.' },
+  REVISION_NOT_FOUND: { status: 404, final: false, message: 'There is no such revision of this job.' },
+  ITEM_INVALID: { status: 422, final: false, message: 'This is not a sheet that can be kept.' },
+  ITEM_NOT_FOUND: { status: 404, final: false, message: 'There is no such item in the catalogue.' },
+  ITEM_STALE: { status: 409, final: false, message: 'Someone else changed this item since it was opened.' },
+  PRICE_LIST_INVALID: { status: 422, final: false, message: 'This is not a price list that can be kept.' },
+  PRICE_LIST_NOT_FOUND: { status: 404, final: false, message: 'There is no such price list.' },
+  PRICE_LIST_STALE: { status: 409, final: false, message: 'Someone else changed this price list since it was opened.' },
+  ROUTE_NOT_FOUND: { status: 404, final: false, message: 'There is nothing at this address.' },
+  METHOD_NOT_ALLOWED: { status: 405, final: false, message: 'This address does not take that kind of request.' },
+  SAVE_STALE: { status: 409, final: false, message: 'Someone else saved this job since it was opened.' },
+  BODY_TOO_LARGE: { status: 413, final: true, message: 'The request is larger than is allowed.' },
+  BODY_NOT_JSON: { status: 415, final: false, message: 'The request must be JSON.' },
+  ORIGIN_FORBIDDEN: { status: 403, final: false, message: 'Requests are only taken from Yard Lamp’s own pages.' },
+  REQUEST_TIMEOUT: { status: 408, final: false, message: 'The request took too long to arrive.' },
+  DATABASE_UNAVAILABLE: { status: 503, final: false, message: 'The database does not answer. Nothing was changed.' },
+  DATABASE_FULL: { status: 507, final: false, message: 'There is no room left to save. Nothing was changed.' },
+  INTERNAL: { status: 500, final: false, message: 'Something went wrong in the server. Nothing was changed.' },
+} as const
+
+export type RefusalCode = keyof typeof REFUSALS

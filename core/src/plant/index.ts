@@ -1,0 +1,2 @@
+/** What stands there and what joins it. The door of this room: what other packages use of it. */
+export { type Joint, PLACES, type Plant, type Role, type Unit } from './plant.ts'

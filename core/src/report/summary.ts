@@ -1,0 +1,43 @@
+import { z } from 'zod'
+import { answers, type Design } from '../chain/design.ts'
+import type { Severity } from '../checks/check.ts'
+import { findings } from '../checks/checks.ts'
+import { line } from '../job/fields.ts'
+import { LINKS } from '../working/links.ts'
+
+const counted = z.number().int().min(0)
+
+/** What a list of jobs shows of a design. Sent with a save by whoever had the design, and read again by this schema. */
+export const jobSummarySchema = z.strictObject({
+  place: line(200),
+  answers: z.partialRecord(z.enum(LINKS), line(400)),
+  /** How many figures are still needed. */
+  needs: counted,
+  danger: counted,
+  fault: counted,
+  advice: counted,
+})
+export type JobSummary = z.output<typeof jobSummarySchema>
+
+export interface JobListing {
+  readonly id: string
+  readonly name: string
+  readonly revision: number
+  readonly updatedAt: string
+  /** Null where the job cannot be designed: it opens all the same. */
+  readonly summary: JobSummary | null
+}
+
+/** The answers of a design and how many checks fire, by severity. */
+export function summarise(design: Design): JobSummary {
+  const found = findings(design)
+  const of = (severity: Severity) => found.filter((finding) => finding.severity === severity).length
+  return {
+    place: design.job.site.place,
+    answers: answers(design),
+    needs: design.needs.length,
+    danger: of('danger'),
+    fault: of('fault'),
+    advice: of('advice'),
+  }
+}

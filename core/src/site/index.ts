@@ -1,0 +1,10 @@
+/** Sun, planes, horizon, weather. The door of this room: what other packages use of it. */
+export { climateFigures, climatesNear } from './climates.ts'
+export { DRAWN_STEP_DEG, drawnHeights, horizonText, pointsOfHeights, readHorizon } from './horizon-text.ts'
+export { sunMonths } from './sky-link.ts'
+export { declinationDeg, sunInSky } from './solar-geometry.ts'
+export { impossibleSun } from './sun.ts'
+export { CLEAR_ABOVE, OVERCAST_BELOW } from './synthetic-year.ts'
+export { type PlaneMap, planeMap, SEASONS, seasonOfMonths, skyYear, type TiltAim, tiltRules } from './tilts.ts'
+export { type HourlyColumns, readEpw, readHourlyRows, type WeatherMonths } from './weather-file.ts'
+export { type YearSummary, yearSummary } from './year-summary.ts'

@@ -1,0 +1,146 @@
+import type { Device } from '../catalogue/schema.ts'
+import type { CircuitChoice } from '../job/schema.ts'
+import { InputError } from '../method/input-error.ts'
+import type { RuleSet } from '../rules/rule-set.ts'
+import { formatQuantity } from '../units/format.ts'
+import { assumed, entered, enteredOr, type Known, known, type Working } from '../working/working.ts'
+import type { Circuit, CircuitCable, CircuitDemand, CircuitDevice } from './circuits.ts'
+import { ampacity, protectRating, voltageDrop, wireSize } from './methods.ts'
+
+/** All that a circuit is laid by. */
+export interface LayBrief {
+  readonly demand: CircuitDemand
+  readonly choice: CircuitChoice
+  /** While the circuit has none of its own. */
+  readonly lengthM: Known
+  readonly rules: RuleSet
+  /** Share of voltage to lose, where the circuit sets none. */
+  readonly maxDropFraction: number
+  readonly devices: readonly Device[]
+  /** What the bank can drive into a short, A. */
+  readonly bankShortA: number
+}
+
+/** The cable and the device of a circuit: a person's, else the design's. */
+export function layCircuit(brief: LayBrief, working: Working): Circuit {
+  const { demand, choice, rules } = brief
+  const { series, ratingA, fedByBank, ...said } = demand
+  const ambient = demand.use === 'pv' ? rules.ambientC.outside : rules.ambientC.indoors
+  const run: Run = {
+    ...brief,
+    installation: choice.installation ?? demand.installation,
+    lengthM: enteredOr(choice.lengthM, demand.title, brief.lengthM),
+    ambientC: enteredOr(
+      choice.ambientC,
+      demand.title,
+      assumed(ambient.value, demand.use === 'pv' ? 'outside in the sun' : 'indoors'),
+    ),
+    maxDropFraction: enteredOr(choice.maxDropFraction, demand.title, assumed(brief.maxDropFraction, 'usual limit')),
+    factor: known(rules.continuousFactor.value, 'table', rules.continuousFactor.source),
+    prospectiveA: fedByBank ? brief.bankShortA : 0,
+  }
+  const circuit = {
+    ...said,
+    lengthM: run.lengthM,
+    installation: run.installation,
+    maxDropFraction: run.maxDropFraction,
+    deviceRefused: choice.deviceId === 'none',
+  }
+  try {
+    const cable = layCable(run, working)
+    const device = chooseDevice(run, cable, working)
+    // Where no standard fuse suits a string, string.fuse-missing says so: the catalogue lacks nothing.
+    const missing = !device && demand.mustProtect && choice.deviceId === null && ratingA?.value !== null
+    return { ...circuit, cable, device, lack: missing ? noDevice(run) : '' }
+  } catch (error) {
+    if (error instanceof InputError) return { ...circuit, cable: null, device: null, lack: error.message }
+    throw error
+  }
+}
+
+interface Run extends Omit<LayBrief, 'maxDropFraction'> {
+  readonly installation: Circuit['installation']
+  readonly ambientC: Known
+  readonly maxDropFraction: Known
+  readonly factor: Known
+  readonly prospectiveA: number
+}
+
+/** The cable a person chose, or the smallest that does it; its limit and its drop at the working current. */
+function layCable(
+  { demand, choice, rules, installation, lengthM, ambientC, maxDropFraction, factor }: Run,
+  working: Working,
+): CircuitCable {
+  const laid = { installation: entered(installation, demand.title), ambientC }
+  const { mostAutomatic } = rules.parallel
+  const sized =
+    choice.size === null
+      ? working.apply(wireSize, {
+          currentA: demand.currentA,
+          lengthM,
+          voltageV: demand.voltageV,
+          ...laid,
+          series: known(demand.series, 'table', 'rule set'),
+          maxDropFraction,
+          factor,
+          maxParallel: known(choice.parallel ?? mostAutomatic, 'assumption', 'two in parallel at most'),
+        })
+      : null
+  const size = sized?.size ?? entered(choice.size ?? '', demand.title)
+  const parallel = sized?.parallel ?? entered(choice.parallel ?? 1, demand.title)
+  const limit = working.apply(ampacity, { ...laid, size })
+  const drop = working.apply(voltageDrop, {
+    currentA: demand.workingA,
+    lengthM,
+    size,
+    voltageV: demand.voltageV,
+    parallel,
+  })
+  const ampacityA: Known =
+    parallel.value === 1
+      ? limit.limitA
+      : known(limit.limitA.value * parallel.value, 'computed', `${parallel.value} in parallel`)
+  return {
+    size: size.value,
+    parallel: parallel.value,
+    chosen: choice.size !== null,
+    ampacityA,
+    dropV: drop.dropV,
+    dropFraction: drop.dropFraction,
+    limitedBy: sized?.limitedBy.value ?? null,
+  }
+}
+
+function chooseDevice(run: Run, cable: CircuitCable, working: Working): CircuitDevice | null {
+  const { demand, choice, devices, factor } = run
+  if (choice.deviceId === 'none' || (choice.deviceId === null && !demand.mustProtect)) return null
+  if (demand.ratingA?.value === null && choice.deviceRatingA === null) return null
+  const rated = working.apply(protectRating, {
+    currentA: demand.currentA,
+    series: known(demand.series, 'table', 'rule set'),
+    ampacityA: cable.ampacityA,
+    factor,
+  })
+  const decided = demand.ratingA?.value ? known(demand.ratingA.value, 'computed', 'fuse of a string') : rated.ratingA
+  const ratingA: Known = enteredOr(choice.deviceRatingA, demand.title, decided)
+  const item =
+    choice.deviceId === null
+      ? devices.find((device) => suits(device, run, ratingA.value))
+      : devices.find(({ id }) => id === choice.deviceId)
+  return item ? { item, ratingA, minimumA: rated.minimumA } : null
+}
+
+function suits(device: Device, { demand, prospectiveA }: Run, ratingA: number): boolean {
+  const volts = demand.ac ? device.maxAcV : device.maxDcV
+  return (
+    device.type === demand.deviceType &&
+    device.series === demand.series &&
+    volts >= demand.highestV &&
+    device.smallestA <= ratingA &&
+    ratingA <= device.largestA &&
+    device.interruptingA >= prospectiveA
+  )
+}
+
+const noDevice = ({ demand, prospectiveA }: Run): string =>
+  `no device in the catalogue for ${formatQuantity(demand.highestV, 'V')} ${demand.ac ? 'AC' : 'DC'}${prospectiveA > 0 ? ` that interrupts ${formatQuantity(prospectiveA, 'A')}` : ''}`

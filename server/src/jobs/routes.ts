@@ -1,0 +1,96 @@
+import Router from '@koa/router'
+import { type Job, parseJob } from '@yard-lamp/core'
+import { jobSummarySchema } from '@yard-lamp/core/report'
+import type { Context } from 'koa'
+import { z } from 'zod'
+import { readJson } from '../http/body.ts'
+import { ApiError } from '../http/errors.ts'
+import { parseRequest, readWith } from '../http/request-shape.ts'
+import { actorOf } from '../people/actor.ts'
+import type { JobList } from './listing.ts'
+import type { JobStore } from './store.ts'
+
+const idParam = z.uuid()
+const revisionParam = z.coerce.number().int().min(1).max(2_147_483_647)
+/** What the sender's design says, and the mark of the catalogue it was made with. */
+const summarised = z.strictObject({ summary: jobSummarySchema, mark: z.string().max(80) }).optional()
+const saveBody = z.strictObject({
+  baseRevision: z.number().int().min(1).max(2_147_483_646),
+  job: z.unknown(),
+  summarised,
+})
+const createBody = z.strictObject({ job: z.unknown() })
+const nameBody = z.strictObject({ name: z.string().trim().min(1).max(120).nullable() })
+
+/** Jobs: list, create, read, save, duplicate, bin, history, file. Each answer and refusal is listed in docs/server.md. */
+export function jobRoutes(store: JobStore, list: JobList): Router {
+  const router = new Router({ prefix: '/api/jobs' })
+
+  router.get('/', async (ctx) => {
+    ctx.body = { jobs: await list.read(actorOf(ctx), ctx.query.bin === '1') }
+  })
+  /** Creates a job from a document: an empty one, or an imported file. */
+  router.post('/', async (ctx) => {
+    const { job } = parseRequest(createBody, await readJson(ctx))
+    ctx.body = await store.create(actorOf(ctx), jobOf(job))
+    ctx.status = 201
+  })
+  router.get('/:id', async (ctx) => {
+    ctx.body = await store.read(actorOf(ctx), idOf(ctx))
+  })
+  router.put('/:id', async (ctx) => {
+    const id = idOf(ctx)
+    const { baseRevision, job, summarised: made } = parseRequest(saveBody, await readJson(ctx))
+    const { revision, updatedAt } = await store.save(actorOf(ctx), id, baseRevision, jobOf(job), made ?? null)
+    ctx.body = { id, revision, updatedAt }
+  })
+  router.delete('/:id', async (ctx) => {
+    await store.move(actorOf(ctx), idOf(ctx), 'bin')
+    ctx.status = 204
+  })
+  router.post('/:id/restore', async (ctx) => {
+    await store.move(actorOf(ctx), idOf(ctx), 'list')
+    ctx.status = 204
+  })
+  router.post('/:id/duplicate', async (ctx) => {
+    ctx.body = await store.duplicate(actorOf(ctx), idOf(ctx))
+    ctx.status = 201
+  })
+  router.get('/:id/revisions', async (ctx) => {
+    ctx.body = { revisions: await store.revisions(actorOf(ctx), idOf(ctx)) }
+  })
+  router.get('/:id/revisions/:revision', async (ctx) => {
+    ctx.body = await store.readRevision(actorOf(ctx), idOf(ctx), revisionOf(ctx))
+  })
+  router.put('/:id/revisions/:revision/name', async (ctx) => {
+    const { name } = parseRequest(nameBody, await readJson(ctx))
+    await store.nameRevision(actorOf(ctx), idOf(ctx), revisionOf(ctx), name)
+    ctx.status = 204
+  })
+  router.get('/:id/file', async (ctx) => {
+    const { job } = await store.read(actorOf(ctx), idOf(ctx))
+    ctx.attachment(`${fileName(job.name)}.yardlamp.json`)
+    ctx.type = 'application/json'
+    ctx.body = `${JSON.stringify(job, null, 2)}\n`
+  })
+  return router
+}
+
+const idOf = (ctx: Context): string => {
+  const id = idParam.safeParse(ctx.params.id)
+  if (!id.success) throw new ApiError('JOB_NOT_FOUND')
+  return id.data
+}
+
+const revisionOf = (ctx: Context): number => parseRequest(revisionParam, ctx.params.revision)
+
+const jobOf = (value: unknown): Job => readWith('JOB_INVALID', () => parseJob(value))
+
+/** Letters, digits and dashes of a name, for a file. */
+const fileName = (name: string): string =>
+  name
+    .normalize('NFKD')
+    .replace(/[^A-Za-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
+    .slice(0, 60)
+    .toLowerCase() || 'job'

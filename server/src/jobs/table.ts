@@ -1,0 +1,38 @@
+import { index, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core'
+
+/** Documents and summaries are unknown until they are read by the core's schemas. */
+export const jobs = pgTable(
+  'jobs',
+  {
+    id: uuid('id').primaryKey(),
+    name: text('name').notNull(),
+    revision: integer('revision').notNull(),
+    document: jsonb('document').$type<unknown>().notNull(),
+    /** Made once by whoever had the design; null until somebody has. */
+    summary: jsonb('summary').$type<unknown>(),
+    /** Mark of the catalogue the summary was made with. */
+    summaryMark: text('summary_mark'),
+    createdAt: timestamp('created_at', { withTimezone: true }).notNull(),
+    updatedAt: timestamp('updated_at', { withTimezone: true }).notNull(),
+    /** Set while the job is in the bin. */
+    binnedAt: timestamp('binned_at', { withTimezone: true }),
+  },
+  (table) => [index('jobs_updated_at').on(table.updatedAt)],
+)
+
+/** Saved states of every job, thinned as they age. */
+export const jobRevisions = pgTable(
+  'job_revisions',
+  {
+    jobId: uuid('job_id')
+      .notNull()
+      .references(() => jobs.id, { onDelete: 'cascade' }),
+    revision: integer('revision').notNull(),
+    document: jsonb('document').$type<unknown>().notNull(),
+    savedAt: timestamp('saved_at', { withTimezone: true }).notNull(),
+    savedBy: text('saved_by').notNull().default('this-machine'),
+    /** Given by a person: a named state is kept for ever. */
+    name: text('name'),
+  },
+  (table) => [primaryKey({ columns: [table.jobId, table.revision] })],
+)

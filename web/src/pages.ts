@@ -1,0 +1,40 @@
+import { LINKS, type LinkId } from '@yard-lamp/core'
+
+export type PagePath = LinkId | 'checks' | 'options' | 'sheet'
+
+/** A page of a job: its address, its name wherever it is named, and the key that leads to it. */
+export interface JobPage {
+  readonly path: PagePath
+  readonly title: string
+  readonly key: string
+  /** Said beside its name where pages are chosen. Links show their answer instead. */
+  readonly about?: string
+  /** Printed alone, without the chain about it. */
+  readonly alone?: boolean
+}
+
+const TITLE: Readonly<Record<LinkId, string>> = {
+  site: 'Site',
+  loads: 'Loads',
+  battery: 'Battery',
+  array: 'Array',
+  controller: 'Controller',
+  inverter: 'Inverter',
+  backup: 'Backup',
+  wiring: 'Wiring',
+  parts: 'Parts',
+}
+
+/** Name of a link as it stands on its page. */
+export const linkTitle = (link: LinkId): string => TITLE[link]
+
+/** Every page of a job, said once: routes, titles, the palette and the keys read it. */
+export const JOB_PAGES: readonly JobPage[] = [
+  ...LINKS.map((path, at) => ({ path, key: String(at + 1), title: TITLE[path] })),
+  { path: 'checks', title: 'Checks', key: 'c', about: 'What is wrong, and what is missing' },
+  { path: 'options', title: 'Options', key: 'o', about: 'Side by side' },
+  { path: 'sheet', title: 'The sheet, to print', key: 's', about: 'Answers, schedules and workings', alone: true },
+]
+
+export const isLinkPage = (page: JobPage): page is JobPage & { readonly path: LinkId } =>
+  LINKS.some((link) => link === page.path)
