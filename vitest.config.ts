@@ -8,6 +8,7 @@ export default defineConfig({
       'cli/tests/**/*.test.ts',
       'server/tests/**/*.test.ts',
       'web/tests/**/*.test.ts',
+      'scripts/tests/**/*.test.ts',
     ],
     testTimeout: 20_000,
     setupFiles: ['core/tests/property-seed.ts'],

@@ -1,3 +1,4 @@
+// Long: what a person does on one page.
 import type { Page } from '@playwright/test'
 import { emptyJob, emptyLoad } from '@yard-lamp/core'
 import { expect, putJob, readJob, saved, test } from './application.ts'

@@ -1,9 +1,10 @@
-// npm test: type check, lint, unit and server tests, build, end-to-end. Ends with "N passed, N failed". Plain Node.
+// npm test: type check, lint, storeys, measure, unit and server tests, build, end-to-end. Ends with "N passed, N failed". Plain Node.
 import { spawnSync } from 'node:child_process'
 import fs from 'node:fs'
 import path from 'node:path'
 import process from 'node:process'
 import { ensureChromium } from './chromium.mjs'
+import { measured } from './measure.mjs'
 import { ensurePrograms } from './postgres.mjs'
 import { checkNode, ensureBuilt, ensureInstalled, root } from './prepare.mjs'
 
@@ -51,7 +52,13 @@ try {
   ensureChromium()
   fs.mkdirSync(results, { recursive: true })
   count('types', step('types', bin('tsc'), ['-b']))
-  count('lint and import boundaries', step('lint', bin('biome'), ['check', '--error-on-warnings', '.']))
+  count('lint', step('lint', bin('biome'), ['check', '--error-on-warnings', '.']))
+  const rooms = ['core/src', 'cli/src', 'server/src', 'web/src', 'scripts', 'e2e']
+  count(
+    'storeys, circles and doors',
+    step('imports', bin('depcruise'), ['--config', '.dependency-cruiser.mjs', ...rooms]),
+  )
+  count('tests and lengths of files', measured())
   const vitestFile = path.join(results, 'vitest.json')
   runner(
     'unit and server',

@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest'
 import { itemsToKeep } from '../src/after/items-to-keep.ts'
 import { SHIPPED_CATALOGUE, SHIPPED_ITEMS } from '../src/catalogue/catalogue.ts'
 import { cellsOf, itemFromCells, parseItem } from '../src/catalogue/item-text.ts'
-import { changedItems, itemsOf, withKeptItems } from '../src/catalogue/kept-items.ts'
+import { changedItems, itemsOf, sheetsOfItsOwn, withKeptItems } from '../src/catalogue/kept-items.ts'
 import { type CatalogueItem, catalogueItemSchema, ITEM_KINDS, type Panel } from '../src/catalogue/schema.ts'
 import { fieldsOf } from '../src/catalogue/sheet-fields.ts'
 import { design } from '../src/chain/design.ts'
@@ -115,10 +115,22 @@ describe('sheets a job keeps', () => {
     expect(design({ ...locked, items: [] }, shelf).battery.bank?.price).toBe(6 * 9999)
   })
 
-  test('what differs is named, and what is gone', () => {
-    expect(changedItems(shelf, [shipped('haskerl-24-120')])).toMatchObject([{ fields: ['price'], now: dearer }])
-    expect(changedItems(shelf, [{ ...dearer, id: 'gone' } as CatalogueItem])).toMatchObject([{ now: null }])
+  test('what differs is named in the words of the sheet', () => {
+    expect(changedItems(shelf, [shipped('haskerl-24-120')])).toMatchObject([{ labels: ['price'], now: dearer }])
+    const controller = SHIPPED_ITEMS.find((item) => item.kind === 'controller')
+    if (controller?.kind !== 'controller') throw new Error('no controller')
+    const other: CatalogueItem = { ...controller, terminalMaxMm2: 1, mpptMinV: 1 }
+    const [changed] = changedItems(SHIPPED_CATALOGUE, [other])
+    expect(changed?.labels).toHaveLength(2)
+    // A name of the code is no word: maxPvPowerW.
+    for (const label of changed?.labels ?? []) expect(label).not.toMatch(/[a-z][A-Z]/)
     expect(changedItems(shelf, [dearer])).toEqual([])
+  })
+
+  test('a sheet that came with the job is its own, not one that changed', () => {
+    const own = { ...dearer, id: 'own-1' } as CatalogueItem
+    expect(changedItems(shelf, [own, dearer])).toEqual([])
+    expect(sheetsOfItsOwn(shelf, [own, dearer])).toEqual([own])
   })
 
   test('keeping what a design uses changes nothing of the design, for every demo job', () => {

@@ -1,3 +1,4 @@
+// Long: every room’s choices, in the order of the chain.
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { arrayYear, clippedInYear, darkFortnight } from '../src/after/array-year.ts'

@@ -1,3 +1,4 @@
+// Long: one list of definitions.
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { methodOf } from '../src/chain/methods.ts'

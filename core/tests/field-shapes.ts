@@ -1,3 +1,4 @@
+// Long: one list of jobs.
 import { EMPTY_BACKUP, emptyJob, emptyLoad, emptyOption, emptyPlane } from '../src/job/job.ts'
 import type { Existing, Job, Load, Option, Plane, Site } from '../src/job/schema.ts'
 

@@ -1,3 +1,4 @@
+// Long: every link, in the order of the chain.
 import { describe, expect, test } from 'vitest'
 import { SHIPPED_CATALOGUE } from '../src/catalogue/catalogue.ts'
 import { answered, answers, type Design, design, stepOf } from '../src/chain/design.ts'

@@ -1,3 +1,4 @@
+// Long: the sky’s methods, one after another.
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { SHIPPED_CATALOGUE } from '../src/catalogue/catalogue.ts'

@@ -65,6 +65,7 @@ export const batteryLink: Link<Upstream, BatteryResult> = defineLink(
     chargeA: currents.chargeA,
     write,
   }),
+  // biome-ignore lint/complexity/noExcessiveLinesPerFunction: the steps of one link in their order, each named
   (read, working): BatteryResult => {
     const { choice, items, roomLowC, voltage, need, write } = read
     const sized = sizingOf(read, working)

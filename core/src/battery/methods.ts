@@ -1,3 +1,4 @@
+// Long: one method after another, each apart from the others.
 import { z } from 'zod'
 import { voltageClassV } from '../catalogue/voltage-class.ts'
 import { InputError, outOfDomain } from '../method/input-error.ts'

@@ -1,3 +1,4 @@
+// Long: one list of calculators.
 import { z } from 'zod'
 import { bank, requiredCapacity } from '../battery/methods.ts'
 import { SYSTEM_VOLTAGES_V } from '../catalogue/voltage-class.ts'

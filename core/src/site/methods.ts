@@ -1,3 +1,4 @@
+// Long: one method after another, each apart from the others.
 import { z } from 'zod'
 import { outOfDomain } from '../method/input-error.ts'
 import { defineMethod } from '../method/method.ts'

@@ -26,6 +26,7 @@ export const bestOf = (tiltDeg: number) =>
 export const azimuthOf = (site: Pick<Site, 'latitudeDeg'>, plane: Plane | undefined): Known =>
   enteredOr(plane?.azimuthDeg ?? null, 'site', assumed((site.latitudeDeg ?? 0) >= 0 ? 180 : 0, 'facing the equator'))
 
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one pass over the planes, in the order of the methods
 export function planesOf(
   site: Sky,
   flat: Known<number[]>,

@@ -1,3 +1,4 @@
+// Long: one published procedure, step after step.
 import { DAYS_IN_MONTH, MONTH_MEAN_DAYS } from '../tables/month-mean-days.ts'
 import { planeNormal } from './plane.ts'
 import { cosDeg, declinationDeg, extraterrestrialDailyWhPerM2, sinDeg, sunsetHourAngleDeg } from './solar-geometry.ts'

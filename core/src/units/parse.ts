@@ -21,11 +21,26 @@ const TYPED_UNITS: Record<string, Record<string, readonly [factor: number, offse
     s: [1 / 3600],
     sec: [1 / 3600],
   },
-  m: { m: [1], cm: [0.01], mm: [0.001], km: [1000], ft: [0.3048], "'": [0.3048], in: [0.0254], yd: [0.9144] },
+  m: {
+    m: [1],
+    cm: [0.01],
+    mm: [0.001],
+    km: [1000],
+    ft: [0.3048],
+    "'": [0.3048],
+    in: [0.0254],
+    '"': [0.0254],
+    yd: [0.9144],
+  },
+  mm: { mm: [1], cm: [10], m: [1000], in: [25.4], '"': [25.4], ft: [304.8], "'": [304.8] },
+  'cm²': { 'cm²': [1], cm2: [1], 'in²': [6.4516], in2: [6.4516] },
+  'm³/h': { 'm³/h': [1], 'm3/h': [1], 'ft³/min': [1.699011], 'ft3/min': [1.699011], cfm: [1.699011] },
+  L: { l: [1], ml: [0.001], gal: [3.785411784], qt: [0.946352946] },
+  'L/h': { 'l/h': [1], 'gal/h': [3.785411784] },
   'm²': { 'm²': [1], m2: [1], 'ft²': [0.09290304], ft2: [0.09290304], sqft: [0.09290304] },
   '°C': { c: [1], '°c': [1], f: [5 / 9, -32], '°f': [5 / 9, -32] },
-  K: { k: [1], c: [1], '°c': [1] },
-  'W/K': { 'w/k': [1], 'w/°c': [1] },
+  K: { k: [1], c: [1], '°c': [1], f: [5 / 9], '°f': [5 / 9] },
+  'W/K': { 'w/k': [1], 'w/°c': [1], 'w/°f': [9 / 5] },
   kg: { kg: [1], g: [0.001], lb: [0.45359237], lbs: [0.45359237] },
   '°': { '°': [1], deg: [1] },
   'kWh/m² a day': {
@@ -92,7 +107,7 @@ const read = (value: number): Parsed => (Number.isFinite(value) ? { ok: true, va
 const DECIMAL = String.raw`[+-]?(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:e[+-]?\d{1,3})?`
 /** "2 1/2", "1/4", or a decimal number. */
 const FIGURE = String.raw`(?:\d+\s+\d+\/\d+|\d+(?:\.\d+)?\/\d+(?:\.\d+)?|${DECIMAL})`
-const TERM = new RegExp(String.raw`^(${FIGURE})\s*([a-z°²%µ'][a-z0-9°²%/']*)?\s*`, 'i')
+const TERM = new RegExp(String.raw`^(${FIGURE})\s*([a-z°²³%µ'][a-z0-9°²³%/']*)?\s*`, 'i')
 const TIMES = /^(\d+|twice|two|three|four|five|six)\s*(?:[x×*]|times)\s*(.+)$/i
 
 /** Plain letters, single blanks, a point for the decimal, no thousands marks. */

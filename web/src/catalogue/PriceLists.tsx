@@ -14,6 +14,7 @@ interface PriceListsProps {
 }
 
 /** Prices and stock of suppliers and of one's own store; one list at a time prices the designs. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one table with its form
 export function PriceLists({ items, onChange }: PriceListsProps) {
   const [lists, setLists] = useState<readonly StoredPriceList[]>([])
   const [draft, setDraft] = useState({

@@ -42,6 +42,7 @@ function patchFor({ kind, id }: CatalogueItem): OptionPatch | null {
 }
 
 /** What of this link is already on site: checked against every limit, not bought. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one form, its fields in order
 export function ExistingPart({ items, what, place }: ExistingPartProps) {
   const { existing } = useAppSelector(selectJob)
   const dispatch = useAppDispatch()

@@ -1,7 +1,9 @@
 import { type AnyMethod, bare, quantityMeta, type Step } from '@yard-lamp/core'
-import { formatNumber, type Writer } from '@yard-lamp/core/units'
+import { formatNumber, type Writer, writerOf } from '@yard-lamp/core/units'
 import { Fragment, type ReactNode } from 'react'
 import { useWrite } from '../store/use-write.ts'
+
+const METHOD_UNITS = writerOf('metric')
 
 interface FormulaLinesProps {
   method: AnyMethod
@@ -10,7 +12,10 @@ interface FormulaLinesProps {
   highlight: string
 }
 
-/** Each line of a method's formula twice: in symbols, and with this job's numbers. */
+/**
+ * Each line of a method's formula twice: in symbols, and with this job's numbers. These are in the units the formula is
+ * written for, its constants being in them; a job in other units has its own beside.
+ */
 export function FormulaLines({ method, step, highlight }: FormulaLinesProps) {
   const write = useWrite()
   return (
@@ -48,7 +53,15 @@ function symbolOf(method: AnyMethod, key: string): ReactNode {
 function numberOf(method: AnyMethod, step: Step, key: string, write: Writer): ReactNode {
   const value = key in step.outputs ? step.outputs[key]?.value : bare(step.inputs[key])
   const meta = quantityMeta(schemaOf(method, key))
-  if (typeof value === 'number') return <b>{write.quantity(value, meta?.unit ?? '')}</b>
+  if (typeof value === 'number') {
+    const unit = meta?.unit ?? ''
+    return (
+      <>
+        <b>{METHOD_UNITS.quantity(value, unit)}</b>
+        {write.unit(unit) !== unit && <span className="soft"> ({write.quantity(value, unit)})</span>}
+      </>
+    )
+  }
   if (Array.isArray(value)) return <span className="soft">({value.length} figures)</span>
   if (typeof value === 'string') return <b>{value}</b>
   if (value === undefined) return <span className="soft">{defaultText(method, key)}</span>

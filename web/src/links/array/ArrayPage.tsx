@@ -28,6 +28,7 @@ const LOSS_NAME = {
 } as const
 type LossName = keyof typeof LOSS_NAME
 
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one page, its parts in order
 export default function ArrayPage() {
   const { array, option } = useAppSelector(selectDesign)
   const { panels } = useAppSelector(selectCatalogue)

@@ -29,6 +29,7 @@ const BONDS = (Object.keys(BOND_LABEL) as (keyof typeof BOND_LABEL)[]).map((valu
   label: BOND_LABEL[value],
 }))
 
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one page, its parts in order
 export default function BackupPage() {
   const { backup, option, battery } = useAppSelector(selectDesign)
   const { chargers, inverters, generators } = useAppSelector(selectCatalogue)

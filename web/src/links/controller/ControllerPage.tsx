@@ -15,6 +15,7 @@ import './controller.css'
 import { ControllerTable } from './ControllerTable.tsx'
 import { VoltageLine } from './VoltageLine.tsx'
 
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one page, its parts in order
 export default function ControllerPage() {
   const write = useWrite()
   const { controller, array, site, battery } = useAppSelector(selectDesign)

@@ -26,6 +26,7 @@ function offered(items: readonly CatalogueItem[], chosenId: string) {
 }
 
 /** Arrays with controllers of their own on the same bank: of another size, in another plane, of other panels. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one form, its fields in order
 export function FurtherArrays() {
   const { controller, option, site, array } = useAppSelector(selectDesign)
   const { panels, controllers, allInOnes } = useAppSelector(selectCatalogue)

@@ -18,6 +18,7 @@ const EDGE = 44
 const LINE_Y = 56
 
 /** One line of volts: the controller's window, and where the string stands hot, at test conditions and at the record low. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one drawing, from left to right
 export function VoltageLine({ strings, recordLowC }: VoltageLineProps) {
   const write = useWrite()
   const narrow = useMediaQuery('(max-width: 560px)') ?? false

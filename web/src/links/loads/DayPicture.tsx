@@ -3,19 +3,18 @@ import type { Design, Job } from '@yard-lamp/core'
 import {
   DAY_KINDS,
   type DayKind,
-  type DayLayer,
   dayLayers,
   daylightOf,
-  hourlyW,
   monthFactor,
   shiftedLoad,
   shiftSaves,
 } from '@yard-lamp/core/loads'
-import { formatNumber, formatQuantity, MONTH_NAMES, monthName } from '@yard-lamp/core/units'
-import { memo, type PointerEvent, useMemo, useState } from 'react'
-import { edited } from '../../store/job-slice.ts'
+import { formatQuantity, MONTH_NAMES, monthName } from '@yard-lamp/core/units'
+import { memo, useMemo, useState } from 'react'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { loadsLit } from '../../store/view-slice.ts'
+import { litHours, moved, niceStep, readout, stacked, sunPath } from './day-shapes.ts'
+import { type Drag, useDayGestures } from './use-day-gestures.ts'
 
 const HEIGHT_PX = 176
 const LEFT_PX = 58
@@ -23,18 +22,14 @@ const TOP_PX = 10
 /** Room for half of the last hour's name. */
 const RIGHT_PX = 20
 const BOTTOM_PX = 22
+const FRAME = { leftPx: LEFT_PX, topPx: TOP_PX, innerPx: HEIGHT_PX - TOP_PX - BOTTOM_PX } as const
 const KIND_TITLE: Record<DayKind, string> = { average: 'average day', weekday: 'weekday', weekend: 'weekend' }
-
-interface Drag {
-  readonly loadId: string
-  readonly fromX: number
-  readonly byH: number
-}
 
 /**
  * The day, hour by hour, stacked by load or group, with a month's sun behind it. A load is dragged along the day, and what
  * that saves in battery is said. A drawing of our own: a chart package knows no dragging of a layer.
  */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one drawing, from back to front
 export const DayPicture = memo(function DayPicture({ job, design: { loads, site, battery } }: DayPictureProps) {
   const lit = useAppSelector((state) => state.view.litLoads)
   const dispatch = useAppDispatch()
@@ -42,7 +37,6 @@ export const DayPicture = memo(function DayPicture({ job, design: { loads, site,
   const [kind, setKind] = useState<DayKind>('average')
   const [month, setMonth] = useState<number | null>(null)
   const [drag, setDrag] = useState<Drag | null>(null)
-  const [hour, setHour] = useState<number | null>(null)
   const { ref, width } = useElementSize()
 
   const sunMonth = month ?? site.leastSunMonth ?? loads.heaviestMonth
@@ -74,45 +68,7 @@ export const DayPicture = memo(function DayPicture({ job, design: { loads, site,
   const y = (watts: number) => TOP_PX + (HEIGHT_PX - TOP_PX - BOTTOM_PX) * (1 - watts / topW)
   const x = (at: number) => LEFT_PX + at * cellPx
 
-  const hourAt = (event: PointerEvent): number | null => {
-    const box = event.currentTarget.getBoundingClientRect()
-    const at = Math.floor((event.clientX - box.left - LEFT_PX) / cellPx)
-    return at >= 0 && at < 24 ? at : null
-  }
-  const layerAt = (event: PointerEvent): DayLayer | null => {
-    const at = hourAt(event)
-    const box = event.currentTarget.getBoundingClientRect()
-    const watts = (1 - (event.clientY - box.top - TOP_PX) / (HEIGHT_PX - TOP_PX - BOTTOM_PX)) * topW
-    let sum = 0
-    for (const layer of layers) {
-      sum += at === null ? 0 : (layer.hourlyW[at] ?? 0)
-      if (watts >= 0 && watts < sum) return layer
-    }
-    return null
-  }
-  const onPointerDown = (event: PointerEvent) => {
-    const layer = layerAt(event)
-    const only = layer?.loadIds.length === 1 ? layer.loadIds[0] : undefined
-    if (event.button !== 0 || only === undefined) return
-    event.currentTarget.setPointerCapture(event.pointerId)
-    setDrag({ loadId: only, fromX: event.clientX, byH: 0 })
-    dispatch(loadsLit([only]))
-  }
-  const onPointerMove = (event: PointerEvent) => {
-    setHour(hourAt(event))
-    if (drag) setDrag({ ...drag, byH: Math.round((event.clientX - drag.fromX) / Math.max(1, cellPx)) })
-    else dispatch(loadsLit(layerAt(event)?.loadIds ?? []))
-  }
-  const onPointerUp = () => {
-    if (drag && dragged && drag.byH !== 0)
-      dispatch(
-        edited(
-          { act: 'change-loads', changes: [{ id: dragged.id, patch: shiftedLoad(dragged, drag.byH) }] },
-          `moving ${dragged.name || 'a load'} along the day`,
-        ),
-      )
-    setDrag(null)
-  }
+  const { hour, ...handlers } = useDayGestures({ frame: FRAME, cellPx, topW, layers, drag, dragged, setDrag })
   const saves =
     drag && dragged && daylight
       ? shiftSaves(
@@ -172,14 +128,7 @@ export const DayPicture = memo(function DayPicture({ job, design: { loads, site,
           role="img"
           aria-label={`Average load by hour of the day, ${KIND_TITLE[kind]}. Highest at ${totalW.indexOf(peakW)}:00, ${formatQuantity(peakW, 'W', 0)}.`}
           className={drag ? 'day-dragging' : ''}
-          onPointerDown={onPointerDown}
-          onPointerMove={onPointerMove}
-          onPointerUp={onPointerUp}
-          onPointerCancel={() => setDrag(null)}
-          onPointerLeave={() => {
-            setHour(null)
-            if (!drag) dispatch(loadsLit([]))
-          }}
+          {...handlers}
         >
           {daylight && daylight.setH > daylight.riseH && (
             <path d={sunPath(daylight.riseH, daylight.setH, x, y, topW)} className="day-sun" />
@@ -259,67 +208,4 @@ export const DayPicture = memo(function DayPicture({ job, design: { loads, site,
 interface DayPictureProps {
   job: Job
   design: Design
-}
-
-function stacked(layers: readonly DayLayer[]): { layer: DayLayer; fromW: number[] }[] {
-  const sum = Array<number>(24).fill(0)
-  return layers.map((layer) => {
-    const fromW = [...sum]
-    layer.hourlyW.forEach((watts, at) => {
-      sum[at] = (sum[at] ?? 0) + watts
-    })
-    return { layer, fromW }
-  })
-}
-
-/** The hours of the loads that are lit, where they are a part of the day alone. */
-function litHours(
-  loads: Parameters<typeof dayLayers>[0]['loads'],
-  lit: readonly string[],
-  energies: ReadonlyMap<string, number>,
-  kind: DayKind,
-  month: number,
-): number[] | null {
-  if (lit.length !== 1) return null
-  const load = loads.find(({ id }) => id === lit[0])
-  const energyWh = load ? (energies.get(load.id) ?? 0) * monthFactor(load, month) : 0
-  return load && energyWh > 0 ? hourlyW(load, energyWh, kind) : null
-}
-
-/** 1, 2 or 5 times a power of ten, not below a third of the highest. */
-function niceStep(least: number): number {
-  const power = 10 ** Math.floor(Math.log10(least))
-  return ([1, 2, 5, 10].find((times) => times * power >= least) ?? 10) * power
-}
-
-function sunPath(
-  riseH: number,
-  setH: number,
-  x: (at: number) => number,
-  y: (watts: number) => number,
-  topW: number,
-): string {
-  const points = Array.from({ length: 41 }, (_, i) => {
-    const along = i / 40
-    return `${x(riseH + (setH - riseH) * along).toFixed(1)},${y(topW * 0.97 * Math.sin(Math.PI * along) ** 1.2).toFixed(1)}`
-  })
-  return `M${points.join('L')}Z`
-}
-
-function readout(hour: number | null, totalW: readonly number[], layers: readonly DayLayer[]): string {
-  if (hour === null) return ''
-  const parts = layers
-    .filter((layer) => (layer.hourlyW[hour] ?? 0) > 0)
-    .map((layer) => `${layer.name} ${formatNumber(layer.hourlyW[hour] ?? 0, 0)}`)
-  return `${hour}:00–${hour + 1}:00  ${formatQuantity(totalW[hour] ?? 0, 'W', 0)}${parts.length > 0 ? `: ${parts.join(', ')}` : ''}`
-}
-
-function moved(name: string, byH: number, saves: { throughBatteryWh: number; bankWh: number } | null): string {
-  if (byH === 0) return `${name}: drag it along the day`
-  const way = `${name}, ${Math.abs(byH)} h ${byH > 0 ? 'later' : 'earlier'}`
-  if (!saves) return `${way}: enter the latitude to see what that saves`
-  const { throughBatteryWh, bankWh } = saves
-  if (Math.abs(throughBatteryWh) < 1) return `${way}: nothing saved in battery, as much of it is after dark`
-  const less = throughBatteryWh > 0 ? 'less' : 'more'
-  return `${way}: ${formatQuantity(Math.abs(throughBatteryWh), 'Wh', 0)} a day ${less} through the battery, ${formatQuantity(Math.abs(bankWh), 'Wh', 0)} ${less} bank for a night`
 }

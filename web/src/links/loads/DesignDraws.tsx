@@ -14,6 +14,7 @@ const { shape } = batteryHeatingSchema
 const A_BOX: BatteryHeating = { setPointC: 5, boxWPerK: 1.5, heaterW: null, supply: 'dc', seenByMonitor: true }
 
 /** Figures of the rows the design fills in: margin, standby, and the heating of the battery box. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one form, its fields in order
 export function DesignDraws() {
   const write = useWrite()
   const job = useAppSelector(selectJob)

@@ -16,6 +16,7 @@ interface HourStripProps {
 const CELL_PX = 6
 
 /** The 24 hours of the day, painted by dragging; with the keyboard, arrows move and Space paints. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one strip with its hand on it
 export function HourStrip({ hours, weekend = null, label, onHours, onShift, mayBeEmpty = false }: HourStripProps) {
   const box = useRef<HTMLDivElement>(null)
   const [cursor, setCursor] = useState<number | null>(null)

@@ -17,6 +17,7 @@ type LoadNumberName = {
 }[keyof Load]
 
 /** What a load needs less often than its row shows. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one form, its fields in order
 export function LoadDetails({ load, name }: { load: Load; name: string }) {
   const dispatch = useAppDispatch()
   const change = (patch: Partial<Load>) => dispatch(edited({ act: 'change-loads', changes: [{ id: load.id, patch }] }))

@@ -38,6 +38,7 @@ interface LoadRowProps {
 }
 
 /** One load. Only rows whose load, energy or selection changed are drawn again. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one row, its cells in order
 export const LoadRow = memo(function LoadRow({ load, energy, step, index, selected, block, dropBefore }: LoadRowProps) {
   const dispatch = useAppDispatch()
   const [open, setOpen] = useState(false)

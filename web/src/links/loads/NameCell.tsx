@@ -19,6 +19,7 @@ const FEWEST_LETTERS = 2
  * The name of a load, with typical appliances offered while it is typed: down to one of them and Enter takes it, marked as
  * typical. A list of our own: an autocomplete of the interface library in each of 300 rows is too slow.
  */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one cell with its list
 export function NameCell({ load, index }: NameCellProps) {
   const dispatch = useAppDispatch()
   const field = useEntryText(load, 'name')

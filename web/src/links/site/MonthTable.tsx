@@ -17,6 +17,7 @@ const ROWS: readonly { row: Row; head: string; unit: string; scale: number; empt
 ]
 
 /** Twelve figures of sun, shade, snow and air, and which months the site is used in. A year may be pasted into any row. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one table with its paste
 export function MonthTable() {
   const site = useAppSelector(selectSite)
   const dispatch = useAppDispatch()

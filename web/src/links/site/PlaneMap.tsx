@@ -19,6 +19,7 @@ const BOTTOM_PX = 24
 const TOP_PX = 8
 
 /** All tilts and directions at once, deeper where more sun is; the plane is dragged on it. Our own: it is drawn on, not read alone. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one map with its hand on it
 export function PlaneMap({ map, unit, planes, middleDeg, onPlane }: PlaneMapProps) {
   const { ref, width } = useElementSize()
   const [over, setOver] = useState<{ tiltDeg: number; azimuthDeg: number } | null>(null)

@@ -13,6 +13,7 @@ import { weather } from '../../workers/weather.ts'
 const HEIGHT_PX = 110
 
 /** The year of days made from the twelve figures, and what the plane gets of it under an even sky and under a truer one. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one drawing with its words
 export function SyntheticYear() {
   const write = useWrite()
   const site = useAppSelector(selectSite)

@@ -1,15 +1,11 @@
 import { Button, FileButton, Modal } from '@mantine/core'
 import { IconFileImport } from '@tabler/icons-react'
-import type { Site } from '@yard-lamp/core'
 import type { HourlyColumns, WeatherMonths } from '@yard-lamp/core/site'
-import { formatNumber, MONTH_NAMES } from '@yard-lamp/core/units'
+import { formatNumber } from '@yard-lamp/core/units'
 import { useState } from 'react'
 import { ChoiceField } from '../../fields/ChoiceField.tsx'
-import { edited } from '../../store/job-slice.ts'
-import { selectSite } from '../../store/selectors.ts'
-import { useAppDispatch, useAppSelector } from '../../store/store.ts'
-import { useWrite } from '../../store/use-write.ts'
 import { weather } from '../../workers/weather.ts'
+import { WeatherFound } from './WeatherFound.tsx'
 
 type Reading =
   | { readonly status: 'idle' }
@@ -101,7 +97,7 @@ export function WeatherDialog({ opened, onClose }: { opened: boolean; onClose: (
           onRead={(months) => setReading({ status: 'read', file: reading.file, months })}
         />
       )}
-      {reading.status === 'read' && <Found file={reading.file} months={reading.months} onDone={close} />}
+      {reading.status === 'read' && <WeatherFound file={reading.file} months={reading.months} onDone={close} />}
     </Modal>
   )
 }
@@ -118,6 +114,7 @@ interface ColumnChoiceProps {
 }
 
 /** Which column is the sun, which the air: a first guess from the headings, put right by a person. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one form, its fields in order
 function ColumnChoice({ rows, heading, refused, onRefused, onRead }: ColumnChoiceProps) {
   const [skipped, setSkipped] = useState(heading)
   const titles = rows[Math.max(0, skipped - 1)] ?? []
@@ -216,125 +213,5 @@ function ColumnChoice({ rows, heading, refused, onRefused, onRead }: ColumnChoic
       )}
       <Button onClick={() => void read()}>Read these columns</Button>
     </>
-  )
-}
-
-/** What the file holds, what was wrong with it, and what of it is taken. */
-function Found({ file, months, onDone }: { file: string; months: WeatherMonths; onDone: () => void }) {
-  const write = useWrite()
-  const site = useAppSelector(selectSite)
-  const dispatch = useAppDispatch()
-  const hasAir = months.lowestC !== null
-  const hasPlace = months.latitudeDeg !== null
-  const [take, setTake] = useState({ place: hasPlace, air: hasAir, extremes: hasAir && site.recordLowC === null })
-  const patch: Partial<Site> = {
-    sunKwhPerM2Day: [...months.sunKwhPerM2Day],
-    sunGivenFor: null,
-    sunBasis: 'published',
-    sunSource: `Weather file ${file.slice(0, 200)}`,
-    climateId: null,
-    ...(take.place
-      ? {
-          ...(months.place === '' || site.place !== '' ? {} : { place: months.place.slice(0, 200) }),
-          latitudeDeg: months.latitudeDeg,
-          longitudeDeg: months.longitudeDeg,
-          altitudeM: months.altitudeM === null ? null : Math.min(6000, months.altitudeM),
-          utcOffsetH: months.utcOffsetH,
-        }
-      : {}),
-    ...(take.air
-      ? {
-          monthMeanC: [...months.monthMeanC],
-          daySwingK: months.daySwingK === null ? null : Math.min(40, months.daySwingK),
-        }
-      : {}),
-    ...(take.extremes ? { recordLowC: months.lowestC, recordHighC: months.highestC } : {}),
-  }
-  return (
-    <>
-      <div className="table-scroll">
-        <table className="sheet-table">
-          <thead>
-            <tr>
-              <th>{months.place || file}</th>
-              {MONTH_NAMES.map((name) => (
-                <th key={name} className="number">
-                  {name.slice(0, 3)}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            <tr>
-              <th scope="row">kWh/m² a day</th>
-              {months.sunKwhPerM2Day.map((kwh, i) => (
-                <td key={i} className="number">
-                  {kwh === null ? '–' : formatNumber(kwh, 2)}
-                </td>
-              ))}
-            </tr>
-            {hasAir && (
-              <tr>
-                <th scope="row">air, {write.unit('°C')}</th>
-                {months.monthMeanC.map((mean, i) => (
-                  <td key={i} className="number">
-                    {mean === null ? '–' : write.number(mean, '°C', 1)}
-                  </td>
-                ))}
-              </tr>
-            )}
-          </tbody>
-        </table>
-      </div>
-      <p className="small">
-        {formatNumber(months.rows)} hours
-        {hasPlace &&
-          `, ${formatNumber(months.latitudeDeg ?? 0, 2)}°, ${formatNumber(months.longitudeDeg ?? 0, 2)}°, ${write.quantity(months.altitudeM ?? 0, 'm')}`}
-        {hasAir && `; ${write.quantity(months.lowestC ?? 0, '°C')} to ${write.quantity(months.highestC ?? 0, '°C')}`}.{' '}
-        {months.remarks.length === 0 && 'No gaps.'}
-      </p>
-      {months.remarks.length > 0 && (
-        <ul className="small weather-remarks" aria-label="Gaps">
-          {months.remarks.map((remark) => (
-            <li key={remark}>{remark}</li>
-          ))}
-        </ul>
-      )}
-      <div className="weather-take">
-        {hasPlace && (
-          <Tick on={take.place} onTurn={(place) => setTake({ ...take, place })}>
-            take latitude, longitude, altitude and time zone too
-          </Tick>
-        )}
-        {hasAir && (
-          <>
-            <Tick on={take.air} onTurn={(air) => setTake({ ...take, air })}>
-              take the months’ temperatures too
-            </Tick>
-            <Tick on={take.extremes} onTurn={(extremes) => setTake({ ...take, extremes })}>
-              take its coldest and hottest hour as record low and high. A typical year may not hold the record: ask for
-              that.
-            </Tick>
-          </>
-        )}
-      </div>
-      <Button
-        onClick={() => {
-          dispatch(edited({ act: 'set-site', patch: patch }))
-          onDone()
-        }}
-      >
-        Take these months
-      </Button>
-    </>
-  )
-}
-
-function Tick({ on, onTurn, children }: { on: boolean; onTurn: (on: boolean) => void; children: React.ReactNode }) {
-  return (
-    <label className="tick">
-      <input type="checkbox" checked={on} onChange={(event) => onTurn(event.target.checked)} />
-      <span>{children}</span>
-    </label>
   )
 }

@@ -19,6 +19,7 @@ interface CircuitRowProps {
 }
 
 /** A circuit: what the design gives it, and what a person sets instead. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one row, its cells in order
 export function CircuitRow({ circuit, selected, onSelect }: CircuitRowProps) {
   const write = useWrite()
   const option = useAppSelector(selectOption)

@@ -1,0 +1,4 @@
+import type { Site } from '@yard-lamp/core'
+
+/** Changes fields of the site. */
+export type Change = (patch: Partial<Site>) => void
