@@ -42,19 +42,25 @@ const alike = (place: string): string =>
     .replace(/^wiring\.[^.]+\./, 'wiring.*.')
     .replace(/\.\d+$/, '.*')
 
-/** For each kind of place the first job that points to it. */
+/** Few jobs that between them point to every kind of place: each time the one that points to most that is not yet seen. */
 function pointedTo(): Map<Job, string[]> {
-  const seen = new Set<string>()
-  const places = new Map<Job, string[]>()
-  for (const job of [...Object.values(FIRES).map((each) => each.job), ...LACKING]) {
+  const jobs = [...Object.values(FIRES).map((each) => each.job), ...LACKING].map((job) => {
     const result = design(job, SHIPPED_CATALOGUE)
-    for (const { place } of [...findings(result), ...result.needs]) {
-      if (seen.has(alike(place))) continue
-      seen.add(alike(place))
-      places.set(job, [...(places.get(job) ?? []), place])
-    }
+    const places = [...findings(result), ...result.needs].map(({ place }) => place)
+    return { job, kinds: new Map(places.map((place) => [alike(place), place])) }
+  })
+  const unseen = new Set(jobs.flatMap(({ kinds }) => [...kinds.keys()]))
+  const chosen = new Map<Job, string[]>()
+  while (unseen.size > 0) {
+    const news = jobs.map(({ job, kinds }) => ({ job, own: [...kinds].filter(([kind]) => unseen.has(kind)) }))
+    const most = news.reduce((a, b) => (b.own.length > a.own.length ? b : a))
+    for (const [kind] of most.own) unseen.delete(kind)
+    chosen.set(
+      most.job,
+      most.own.map(([, place]) => place),
+    )
   }
-  return places
+  return chosen
 }
 
 test('every place a finding or a need points to stands on its page, and takes the cursor', async ({ page, origin }) => {
@@ -72,7 +78,7 @@ test('every place a finding or a need points to stands on its page, and takes th
         const field = page.locator(`[data-place="${place}"]`)
         await field
           .first()
-          .waitFor({ state: 'attached', timeout: 3000 })
+          .waitFor({ state: 'attached', timeout: 8000 })
           .then(() => field.first().focus({ timeout: 1000 }))
           .catch(() => missing.push(place))
       }

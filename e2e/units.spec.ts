@@ -38,6 +38,7 @@ test('the choice is remembered for the next job, and can be undone in this one',
   await page.goto(origin)
   await page.getByRole('button', { name: 'Begin a job' }).click()
   await expect(page).toHaveURL(/loads$/)
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
   await page.keyboard.press('1')
   await expect(page.getByLabel('Figures in')).toHaveValue('us')
   await page.getByLabel('Figures in').selectOption('metric')

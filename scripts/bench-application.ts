@@ -4,13 +4,15 @@ import { join } from 'node:path'
 import process from 'node:process'
 import { gzipSync } from 'node:zlib'
 import type { Page } from '@playwright/test'
-import { fieldStation, type Job, type Load } from '@yard-lamp/core'
+import { design, fieldStation, type Job, type Load, SHIPPED_CATALOGUE, summarise } from '@yard-lamp/core'
 import { launchBrowser, startApplication } from './application.ts'
 
 const root = join(import.meta.dirname, '..')
 const AT_ONCE = 50
 const ROUNDS = 10
 const EDITS = 40
+const LONE_SAVES = 60
+const LONE_WARM_UP = 20
 
 function jobOf(loads: number): Job {
   const job = fieldStation()
@@ -48,6 +50,19 @@ async function send(
 async function timeServer(origin: string) {
   const job = jobOf(200)
   const stored = await Promise.all(Array.from({ length: AT_ONCE }, () => send(origin, 'POST', '/api/jobs', { job })))
+  const { mark } = (await (await fetch(`${origin}/api/catalogue`)).json()) as { mark: string }
+  const summarised = { summary: summarise(design(job, SHIPPED_CATALOGUE)), mark }
+  const lone: number[] = []
+  const alone = await send(origin, 'POST', '/api/jobs', { job })
+  for (let save = 1; save <= LONE_SAVES + LONE_WARM_UP; save++) {
+    const startedMs = performance.now()
+    await send(origin, 'PUT', `/api/jobs/${alone.id}`, {
+      baseRevision: save,
+      job: { ...job, note: `save ${save}` },
+      summarised,
+    })
+    if (save > LONE_WARM_UP) lone.push(performance.now() - startedMs)
+  }
   const saves: number[] = []
   const reads: number[] = []
   const timed = async (into: number[], act: () => Promise<unknown>) => {
@@ -69,7 +84,7 @@ async function timeServer(origin: string) {
     medianMs: percentile(times, 0.5),
     p99Ms: percentile(times, 0.99),
   })
-  return { save: of(saves), read: of(reads) }
+  return { lone: of(lone), save: of(saves), read: of(reads) }
 }
 
 /** Runs in the page. A text, because the loader of this script would put helpers into a function that the page lacks. */

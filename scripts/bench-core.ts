@@ -1,6 +1,7 @@
 /** Times the whole chain in this process: `{loads, anewMs, editMs}` for each size, as JSON. Run by npm run bench. */
 import process from 'node:process'
 import {
+  apply,
   type CatalogueItem,
   catalogueOf,
   design,
@@ -64,9 +65,17 @@ const edited = (job: Job, run: number): Job => ({
   ),
 })
 
+/** A cable laid longer: wiring alone. */
+const laid =
+  (circuitId: string) =>
+  (job: Job, run: number): Job =>
+    apply(job, { act: 'set-circuit', circuitId, patch: { lengthM: 1 + (run % 50) / 10 } })
+
 const rows = [200, 1000].map((loads) => ({
   loads,
   anewMs: medianMs(jobOf(loads), anew),
   editMs: medianMs(jobOf(loads), edited),
+  cableMs: medianMs(jobOf(loads), laid('battery-main')),
+  leadMs: medianMs(jobOf(loads), laid('array')),
 }))
 process.stdout.write(`${JSON.stringify(rows)}\n`)

@@ -21,7 +21,7 @@ function vocTableFactor(coldestC: number): number {
   return row.factor
 }
 
-/** Where neither coefficient is known: Vmp falls a little faster than Voc. Assumption of the handbook. */
+/** Where neither coefficient is known: Vmp falls a little faster than Voc. Assumption of Yard Lamp. */
 const VMP_COEFF_FALLBACK_PER_C = -0.004
 const coefficient = (symbol: string, label: string) => quantity(symbol, label, '1/°C', { min: -0.02, max: 0 })
 

@@ -149,7 +149,7 @@ export const alternatorCharge = defineMethod({
     '{allowedA} = the smaller of {idleA} ÷ 2 and {idleA} − {otherA}, not below 0',
     '{dailyEnergyWh} = {outputA} × {batteryVoltageV} × {hoursPerDay}',
   ],
-  source: 'Power balance; handbook practice: half of the output at idle, and not what the vehicle itself needs',
+  source: 'Power balance; common practice: half of the output at idle, and not what the vehicle itself needs',
   notes: 'An alternator at idle turns slowly, cools badly and overheats first.',
   compute: ({ outputA, batteryVoltageV, efficiency, alternatorV, idleA, otherA, hoursPerDay }) => ({
     drawnA: (outputA * batteryVoltageV) / (efficiency * alternatorV),

@@ -2,7 +2,7 @@ import { LET_GO, setOption } from '../edit/offers.ts'
 import { formatPercent, formatQuantity } from '../units/format.ts'
 import { defineCheck } from './check.ts'
 
-/** Charge current as a share of capacity, 1/h. Source: handbook, checks. */
+/** Charge current as a share of capacity, 1/h. Assumption of Yard Lamp. */
 const LOWEST_RATE_PER_H = 0.05
 const ADVISED_RATE_PER_H = 0.1
 

@@ -2,7 +2,7 @@ import { itemName } from '../catalogue/schema.ts'
 import { LET_GO } from '../edit/offers.ts'
 import { defineCheck } from './check.ts'
 
-/** Lead-acid strings that still share evenly. Source: handbook, checks. */
+/** Lead-acid strings that still share evenly. Assumption of Yard Lamp. */
 const MOST_LEAD_STRINGS = 3
 
 export const batteryStringsMany = defineCheck({

@@ -1,7 +1,7 @@
 import { itemName } from '../catalogue/schema.ts'
 import { defineCheck } from './check.ts'
 
-/** Heaviest unit two people carry, kg. Source: handbook, checks. */
+/** Heaviest unit two people carry, kg. Assumption of Yard Lamp. */
 const CARRIED_KG = 40
 
 export const batteryUnitTooHeavy = defineCheck({

@@ -5,7 +5,7 @@ import { chemistryRow } from '../tables/chemistries.ts'
 import type { Writer } from '../units/writer.ts'
 import type { LinkId } from '../working/links.ts'
 
-/** A caution of the handbook, shown where the work it speaks of is planned, and on the sheet. */
+/** A caution, shown where the work it speaks of is planned, and on the sheet. */
 export interface Caution {
   readonly id: string
   /** Links on whose pages it stands; empty for the sheet alone. */

@@ -3,7 +3,7 @@ import { DAYS_IN_MONTH } from '../tables/month-mean-days.ts'
 import { formatPercent, formatQuantity } from '../units/format.ts'
 import { defineCheck } from './check.ts'
 
-/** Share of the array's power above which clipping is a fault. Source: handbook, checks. */
+/** Share of the array's power above which clipping is a fault. Assumption of Yard Lamp. */
 const FAULT_SHARE = 0.25
 
 export const controllerClips = defineCheck({

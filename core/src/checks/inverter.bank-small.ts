@@ -2,7 +2,7 @@ import { LET_GO } from '../edit/offers.ts'
 import { formatQuantity } from '../units/format.ts'
 import { defineCheck } from './check.ts'
 
-/** Source: handbook, checks. */
+/** Assumption of Yard Lamp. */
 const KWH_PER_KW = 2
 
 export const inverterBankSmall = defineCheck({

@@ -15,7 +15,7 @@ export const loadAlwaysOnNotListed = defineCheck({
       {
         message: 'There are AC loads, yet nothing is listed that is always on: a router, a clock, chargers left in.',
         remedy: 'Walk round once more with the plug-in meter, and list what draws while nothing runs.',
-        place: 'loads',
+        place: 'loads.add',
       },
     ]
   },

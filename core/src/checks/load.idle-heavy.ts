@@ -1,7 +1,7 @@
 import { formatPercent, formatQuantity } from '../units/format.ts'
 import { defineCheck } from './check.ts'
 
-/** Share of the day above which idle draw is worth a thought. Source: handbook, checks. */
+/** Share of the day above which idle draw is worth a thought. Assumption of Yard Lamp. */
 const HEAVY_SHARE = 0.2
 
 export const loadIdleHeavy = defineCheck({

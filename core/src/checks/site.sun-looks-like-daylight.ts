@@ -5,7 +5,7 @@ import { defineCheck, type Found } from './check.ts'
 
 /** Clearness no month is known to reach, even high in dry mountains. Assumption of Yard Lamp. */
 const CLEAREST_MONTH = 0.82
-/** Hours a day that are hours of daylight, not of sun, where every month has more. Source: handbook, checks. */
+/** Hours a day that are hours of daylight, not of sun, where every month has more. Assumption of Yard Lamp. */
 const DAYLIGHT_H = 9
 
 export const siteSunLooksLikeDaylight = defineCheck({

@@ -4,7 +4,7 @@ export const sinDeg = (angleDeg: number) => Math.sin(angleDeg * DEG)
 export const cosDeg = (angleDeg: number) => Math.cos(angleDeg * DEG)
 export const acosDeg = (cosine: number) => Math.acos(Math.min(1, Math.max(-1, cosine))) / DEG
 
-/** Solar constant of the handbook's formula, W/m². Source: Duffie & Beckman, Solar Engineering of Thermal Processes, §1.4. */
+/** Solar constant, W/m². Source: Duffie & Beckman, Solar Engineering of Thermal Processes, §1.4. */
 const SOLAR_CONSTANT_W_PER_M2 = 1367
 
 /** Declination of the sun, degrees. Source: Cooper, Solar Energy 12 (1969) 333. */

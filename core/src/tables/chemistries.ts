@@ -1,6 +1,6 @@
 /**
  * Typical figures of battery chemistries: planning values where a unit sheet is silent, always marked as typical.
- * Rates are multiples of the rated capacity per hour; voltages per cell. Source: Yard Lamp handbook, general data-sheet practice.
+ * Rates are multiples of the rated capacity per hour; voltages per cell. Source: general data-sheet practice.
  */
 export const CHEMISTRIES = [
   {

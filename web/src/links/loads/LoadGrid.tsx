@@ -162,7 +162,7 @@ export function LoadGrid() {
       )}
       <div className="load-foot">
         <Button
-          data-place="loads"
+          data-place="loads.add"
           variant={loads.length === 0 ? 'filled' : 'default'}
           leftSection={<IconPlus size={16} />}
           onClick={() => add()}
