@@ -48,7 +48,9 @@ export function NumberField({
   const field = useNumberText(place, value, rule, scale, onValue)
   const id = useId()
   const shownUnit = unit ?? (scale === 100 ? '%' : rule.unit)
-  const assumed = byDefault ? showNumber(rule.shown(byDefault.value), scale) : said
+  // A default in another unit has no end: 4.92 ft for 1.5 m.
+  const digits = rule.unit === rule.keptUnit ? 8 : 3
+  const assumed = byDefault ? showNumber(Number(rule.shown(byDefault.value).toPrecision(digits)), scale) : said
   return (
     <div className={compact ? 'field field-compact' : 'field'}>
       <label htmlFor={id}>{label}</label>

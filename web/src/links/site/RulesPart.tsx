@@ -15,8 +15,8 @@ const MAINS = [
   { value: '240/60', label: '240 V 60 Hz' },
 ] as const
 const UNITS = [
-  { value: 'metric', label: 'metric: °C, m, kg, L' },
-  { value: 'us', label: 'US customary: °F, ft, lb, gal' },
+  { value: 'metric', label: 'metric: °C, m, kg' },
+  { value: 'us', label: 'US: °F, ft, lb' },
 ] as const
 
 /** Distances, the rules the site is wired by, its mains, and the units its figures are written in. */

@@ -86,7 +86,8 @@ export function oneLineLayout(plant: Plant, arrayNames: ReadonlyMap<string, stri
   const arrays = new Set(plant.units.flatMap(({ role, arrayId }) => (role === 'panels' && arrayId ? [arrayId] : [])))
   return {
     width: WIDTH,
-    height: TOP + rows * ROW - (ROW - BOX_HEIGHT) + 16,
+    // Room below for the name of the bus.
+    height: TOP + rows * ROW - (ROW - BOX_HEIGHT) + 28,
     units: [...boxes.values()],
     joints: runs,
     bus: onBus.length === 0 ? null : { x: BUS_X, top: Math.min(...onBus) - 22, bottom: Math.max(...onBus) + 22 },
