@@ -1,5 +1,5 @@
 import { emptyJob, fieldStation } from '@yard-lamp/core'
-import { expect, putJob, readJob, saved, test } from './application.ts'
+import { expect, inChain, putJob, readJob, saved, test } from './application.ts'
 
 test('a job in US units is shown, typed and printed in them, and its figures stay', async ({ page, origin }) => {
   const id = await putJob(origin)
@@ -38,8 +38,7 @@ test('the choice is remembered for the next job, and can be undone in this one',
   await page.goto(origin)
   await page.getByRole('button', { name: 'Begin a job' }).click()
   await expect(page).toHaveURL(/loads$/)
-  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
-  await page.keyboard.press('1')
+  await inChain(page, 'Site').getByRole('link').click()
   await expect(page.getByLabel('Figures in')).toHaveValue('us')
   await page.getByLabel('Figures in').selectOption('metric')
 })

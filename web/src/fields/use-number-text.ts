@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react'
 import { figureWritten } from '../store/job-slice.ts'
-import { useAppDispatch, useAppSelector } from '../store/store.ts'
+import { useAppDispatch } from '../store/store.ts'
+import { useWritten } from '../store/use-write.ts'
 import { fieldWaits } from '../store/view-slice.ts'
 import type { FieldRule } from './rule.ts'
 import { readNumber, showKept } from './text.ts'
@@ -18,7 +19,7 @@ export function useNumberText(
 ) {
   const dispatch = useAppDispatch()
   const [typed, setTyped] = useState<string | null>(null)
-  const written = useAppSelector((state) => state.job?.job.written[place])
+  const written = useWritten(place)
   const given = useRef(value)
   const message = typed === null ? null : errorOf(typed, rule, scale)
 

@@ -1,6 +1,7 @@
 import { Provider } from 'react-redux'
 import { Outlet } from 'react-router'
 import { makeStore } from './store.ts'
+import { WritingOfJob } from './WritingOfJob.tsx'
 
 /** One store for as long as the tab is open: what is being saved goes on when its page is left. */
 const store = makeStore()
@@ -9,7 +10,9 @@ const store = makeStore()
 export default function StoreLayout() {
   return (
     <Provider store={store}>
-      <Outlet />
+      <WritingOfJob>
+        <Outlet />
+      </WritingOfJob>
     </Provider>
   )
 }
