@@ -13,6 +13,9 @@ export const MOST_LISTED = 500
 /** History is thinned with every so many saves of a job: one statement that seldom finds anything. */
 const THIN_EVERY = 16
 
+/** The state a job stands at. */
+const NEWEST = and(eq(jobRevisions.jobId, jobs.id), eq(jobRevisions.revision, jobs.revision))
+
 /** What a list shows of a design, with the mark of the catalogue it was made with. */
 export interface Summarised {
   readonly summary: JobSummary
@@ -60,19 +63,17 @@ export class JobStore {
   async create(actor: Actor, job: Job, made: Summarised | null = null): Promise<StoredJob> {
     const id = randomUUID()
     const at = this.now()
-    const document = job
     await this.database.transaction(async (tx) => {
       await tx.insert(jobs).values({
         id,
         name: job.name,
         revision: 1,
-        document,
         summary: made?.summary ?? null,
         summaryMark: made?.mark ?? null,
         createdAt: at,
         updatedAt: at,
       })
-      await tx.insert(jobRevisions).values({ jobId: id, revision: 1, document, savedAt: at, savedBy: actor.id })
+      await tx.insert(jobRevisions).values({ jobId: id, revision: 1, document: job, savedAt: at, savedBy: actor.id })
     })
     return { id, revision: 1, updatedAt: at.toISOString(), job }
   }
@@ -80,8 +81,9 @@ export class JobStore {
   /** @throws {ApiError} JOB_NOT_FOUND, also for a job in the bin; JOB_INVALID where what is kept cannot be read */
   async read(_actor: Actor, id: string): Promise<StoredJob> {
     const [row] = await this.database
-      .select()
+      .select({ revision: jobs.revision, updatedAt: jobs.updatedAt, document: jobRevisions.document })
       .from(jobs)
+      .innerJoin(jobRevisions, NEWEST)
       .where(and(eq(jobs.id, id), isNull(jobs.binnedAt)))
       .limit(1)
     if (!row) throw new ApiError('JOB_NOT_FOUND')
@@ -90,7 +92,12 @@ export class JobStore {
 
   /** A document as it is kept, in the bin or not; null where it is gone or cannot be read. */
   async readForSummary(_actor: Actor, id: string): Promise<Job | null> {
-    const [row] = await this.database.select({ document: jobs.document }).from(jobs).where(eq(jobs.id, id)).limit(1)
+    const [row] = await this.database
+      .select({ document: jobRevisions.document })
+      .from(jobs)
+      .innerJoin(jobRevisions, NEWEST)
+      .where(eq(jobs.id, id))
+      .limit(1)
     if (!row) return null
     try {
       return parseJob(row.document)
@@ -121,24 +128,18 @@ export class JobStore {
   ): Promise<Omit<StoredJob, 'job'>> {
     const at = this.now()
     const revision = baseRevision + 1
-    const saved = await this.database.transaction(async (tx) => {
-      const updated = await tx
-        .update(jobs)
-        .set({
-          name: job.name,
-          revision,
-          document: job,
-          summary: made?.summary ?? null,
-          summaryMark: made?.mark ?? null,
-          updatedAt: at,
-        })
-        .where(and(eq(jobs.id, id), eq(jobs.revision, baseRevision), isNull(jobs.binnedAt)))
-        .returning({ id: jobs.id })
-      if (updated.length === 0) return false
-      await tx.insert(jobRevisions).values({ jobId: id, revision, document: job, savedAt: at, savedBy: actor.id })
-      if (revision % THIN_EVERY === 0) await thinHistory(tx, id, at)
-      return true
-    })
+    // One statement, so one way to the database and one wait for its disk.
+    const { rowCount } = await this.database.execute(sql`
+      with stepped as (
+        update ${jobs} set name = ${job.name}, revision = ${revision}, updated_at = ${at.toISOString()}::timestamptz,
+          summary = ${made ? JSON.stringify(made.summary) : null}::jsonb, summary_mark = ${made?.mark ?? null}
+        where id = ${id} and revision = ${baseRevision} and binned_at is null
+        returning id
+      )
+      insert into ${jobRevisions} (job_id, revision, document, saved_at, saved_by)
+      select id, ${revision}::integer, ${JSON.stringify(job)}::jsonb, ${at.toISOString()}::timestamptz, ${actor.id}::text from stepped`)
+    const saved = rowCount === 1
+    if (saved && revision % THIN_EVERY === 0) await thinHistory(this.database, id, at)
     if (saved) return { id, revision, updatedAt: at.toISOString() }
     const current = await this.read(actor, id)
     if (current.revision === revision && (await this.isSame(id, job))) return current
@@ -149,7 +150,8 @@ export class JobStore {
     const same = await this.database
       .select({ id: jobs.id })
       .from(jobs)
-      .where(and(eq(jobs.id, id), sql`${jobs.document} = ${JSON.stringify(job)}::jsonb`))
+      .innerJoin(jobRevisions, NEWEST)
+      .where(and(eq(jobs.id, id), sql`${jobRevisions.document} = ${JSON.stringify(job)}::jsonb`))
     return same.length === 1
   }
 

@@ -1,13 +1,12 @@
 import { index, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core'
 
-/** Documents and summaries are unknown until they are read by the core's schemas. */
+/** What a job is called and where it stands; its document is that of its revision. Summaries are unknown until they are read. */
 export const jobs = pgTable(
   'jobs',
   {
     id: uuid('id').primaryKey(),
     name: text('name').notNull(),
     revision: integer('revision').notNull(),
-    document: jsonb('document').$type<unknown>().notNull(),
     /** Made once by whoever had the design; null until somebody has. */
     summary: jsonb('summary').$type<unknown>(),
     /** Mark of the catalogue the summary was made with. */
@@ -20,7 +19,7 @@ export const jobs = pgTable(
   (table) => [index('jobs_updated_at').on(table.updatedAt)],
 )
 
-/** Saved states of every job, thinned as they age. */
+/** Saved states of every job, thinned as they age; each document is written once. Unknown until read by the core's schema. */
 export const jobRevisions = pgTable(
   'job_revisions',
   {

@@ -1,0 +1,2 @@
+INSERT INTO "job_revisions" ("job_id", "revision", "document", "saved_at") SELECT "id", "revision", "document", "updated_at" FROM "jobs" ON CONFLICT DO NOTHING;--> statement-breakpoint
+ALTER TABLE "jobs" DROP COLUMN "document";
