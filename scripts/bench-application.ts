@@ -90,7 +90,8 @@ async function timeServer(origin: string) {
 /** Runs in the page. A text, because the loader of this script would put helpers into a function that the page lacks. */
 const WATCH_EDITS = `
   window.editTimes = []
-  const answer = () => document.querySelectorAll('.chain-answer')[1]?.textContent
+  const answers = document.getElementsByClassName('chain-answer')
+  const answer = () => answers[1]?.textContent
   addEventListener('keydown', (event) => {
     const before = answer()
     const painted = () => setTimeout(() => window.editTimes.push(performance.now() - event.timeStamp), 0)

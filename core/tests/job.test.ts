@@ -6,6 +6,7 @@ import { design } from '../src/chain/design.ts'
 import { demoJobs, fieldStation } from '../src/demo/demo.ts'
 import { emptyJob, jobJsonSchema, parseJob, parseJobText } from '../src/job/job.ts'
 import { JOB_VERSION } from '../src/job/schema.ts'
+import { jobText } from '../src/job/text.ts'
 import { formatNumber, formatPercent, formatQuantity } from '../src/units/format.ts'
 
 describe('the job file', () => {
@@ -15,6 +16,38 @@ describe('the job file', () => {
       expect(parseJobText(JSON.stringify(job))).toEqual(job)
     },
   )
+
+  test.each([...demoJobs(), emptyJob('Empty')].map((job) => [job.name, job] as const))(
+    'the text of %s is that of JSON, also after one load changed',
+    (_, job) => {
+      expect(jobText(job)).toBe(JSON.stringify(job))
+      const changed = {
+        ...job,
+        note: 'a "quoted" note',
+        loads: job.loads.map((load, i) => (i === 0 ? { ...load, quantity: 9 } : load)),
+      }
+      expect(jobText(changed)).toBe(JSON.stringify(changed))
+    },
+  )
+
+  test('fields in another order, as a store may hand them back, are read into one order', () => {
+    const job = fieldStation()
+    const turned = (value: object) => Object.fromEntries(Object.entries(value).reverse())
+    const other = { ...turned(job), site: turned(job.site), loads: job.loads.map(turned) }
+    expect(JSON.stringify(other)).not.toBe(JSON.stringify(job))
+    expect(jobText(parseJob(other))).toBe(jobText(job))
+  })
+
+  test.each([
+    ['an unknown field', { colour: 'red' }, /colour/],
+    ['a figure out of range', { powerW: -1 }, /loads\[2\]\.powerW|loads\.2\.powerW/],
+    ['a text too long', { name: 'n'.repeat(201) }, /at most 200 letters/],
+    ['an id that is none', { id: 'a b' }, /an id of up to 64/],
+  ])('one load with %s among sound ones is refused by name', (_, patch, said) => {
+    const job = fieldStation()
+    const loads = job.loads.map((load, i) => (i === 2 ? { ...load, ...patch } : load))
+    expect(() => parseJob({ ...job, loads })).toThrow(said)
+  })
 
   test('a file of version 1 is brought to the present version with nothing lost, and designs the same', () => {
     const file = new URL('fixtures/job-version-1.json', import.meta.url)

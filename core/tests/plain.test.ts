@@ -41,6 +41,10 @@ describe('a plain reader', () => {
     ['an object', z.strictObject({ a: fraction('a', 'a'), b: z.boolean().optional() })],
     ['an object that refines', z.strictObject({ a: fraction('a', 'a') }).refine(({ a }) => a > 0.5)],
     ['any number', z.number()],
+    ['a text of some length', z.string().min(1).max(3)],
+    ['a text of a pattern', z.string().regex(/^[a-z]+$/)],
+    ['a text that is trimmed', z.string().trim().max(4)],
+    ['an address', z.uuid()],
   ]
 
   test.each(schemas)('of %s agrees with its schema, whatever comes', (_, schema) => {

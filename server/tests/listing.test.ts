@@ -109,7 +109,7 @@ describe('rows that cannot be read', () => {
     const broken = await create('Broken')
     const sound = await create('Sound')
     await server.open.database.execute(
-      sql`update job_revisions set document = document - 'site' where job_id = ${broken.id}`,
+      sql`update job_revisions set document = document::jsonb - 'site' where job_id = ${broken.id}`,
     )
     expect(await listed(broken.id)).toMatchObject({ name: 'Broken', summary: null })
     expect((await listed(sound.id))?.summary).toEqual(await asThePage(sound.job))

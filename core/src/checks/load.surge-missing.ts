@@ -11,9 +11,10 @@ export const loadSurgeMissing = defineCheck({
   severity: 'advice',
   fires: 'a motor load (pump, compressor, tool) without a surge figure',
   find(_job, { loads }) {
+    const motors = loads.counted.filter(({ load }) => load.supply === 'ac' && load.startW === null && isMotor(load))
+    if (motors.length === 0) return []
     const powerW = new Map(loads.rows.map((row) => [row.id, row.powerW?.value ?? 0]))
-    return loads.counted
-      .filter(({ load }) => load.supply === 'ac' && load.startW === null && isMotor(load))
+    return motors
       .filter(({ load }) => (powerW.get(load.id) ?? 0) >= SMALL_MOTOR_W)
       .map(({ load }) => ({
         message: `${load.name} has a motor and no start figure; it is taken to start at its ${formatQuantity(powerW.get(load.id) ?? 0, 'W')}.`,

@@ -11,3 +11,4 @@ export {
   planeSchema,
   siteSchema,
 } from './schema.ts'
+export { jobText } from './text.ts'

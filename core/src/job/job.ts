@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { InputError, showValue } from '../method/input-error.ts'
 import { fromIssue } from '../method/method.ts'
+import { plainReader } from '../method/plain.ts'
 import {
   type Backup,
   type CircuitChoice,
@@ -9,6 +10,8 @@ import {
   type Job,
   jobSchema,
   type Load,
+  loadSchema,
+  MOST_LOADS,
   type Option,
   type Plane,
 } from './schema.ts'
@@ -40,22 +43,42 @@ export function parseJob(value: unknown): Job {
     )
   }
   const current = version === JOB_VERSION ? value : upgradeJob(value, version)
-  const parsed = jobSchema.safeParse(current)
-  if (!parsed.success) throw fromIssue(parsed.error.issues[0], current)
-  const { loads, options, site } = parsed.data
+  const job = readBySchema(current)
+  const { loads, options, site } = job
   const repeated = [loads, options, site.planes]
     .map((list) => firstRepeated(list.map((each) => each.id)))
     .find((each) => each !== undefined)
   if (repeated !== undefined)
     throw new InputError('INPUT_INVALID', 'id', `the id ${showValue(repeated)} stands twice; allowed: each id once`)
-  if (!parsed.data.options.some((option) => option.id === parsed.data.chosenOptionId)) {
+  if (!options.some((option) => option.id === job.chosenOptionId)) {
     throw new InputError(
       'INPUT_INVALID',
       'chosenOptionId',
-      `chosenOptionId: got ${showValue(parsed.data.chosenOptionId)}; allowed: the id of one of the options`,
+      `chosenOptionId: got ${showValue(job.chosenOptionId)}; allowed: the id of one of the options`,
     )
   }
-  return parsed.data
+  return job
+}
+
+function readBySchema(value: unknown): Job {
+  const loads = loadsAsTheyCame((value as { loads?: unknown }).loads)
+  const parsed = jobSchema.safeParse(loads ? { ...(value as object), loads: [] } : value)
+  if (!parsed.success) throw fromIssue(parsed.error.issues[0], value)
+  return loads ? { ...parsed.data, loads } : parsed.data
+}
+
+const readLoad = plainReader(loadSchema)
+const LOAD_KEYS = Object.keys(loadSchema.shape)
+
+/**
+ * The loads, most of a document by far, where each is written as the schema would write it: read some four times as fast.
+ * Null where one is not, for the schema to read or to refuse.
+ */
+function loadsAsTheyCame(value: unknown): Load[] | null {
+  if (!Array.isArray(value) || value.length > MOST_LOADS) return null
+  const asWritten = (load: unknown) =>
+    readLoad(load) === load && Object.keys(load as Load).every((key, i) => key === LOAD_KEYS[i])
+  return value.every(asWritten) ? (value as Load[]) : null
 }
 
 /** Reads a job file's text. @throws {InputError} JSON_INVALID, or as parseJob */

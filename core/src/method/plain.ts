@@ -24,8 +24,7 @@ export function plainReader(schema: z.ZodType): PlainReader {
 function makeReader(schema: z.ZodType): PlainReader {
   if (schema instanceof z.ZodNumber) return numberReader(schema)
   if (schema instanceof z.ZodBoolean) return (value) => (typeof value === 'boolean' ? value : ASK_SCHEMA)
-  if (schema instanceof z.ZodString)
-    return checksOf(schema).length === 0 ? (value) => (typeof value === 'string' ? value : ASK_SCHEMA) : askAlways
+  if (schema instanceof z.ZodString) return textReader(schema)
   if (schema instanceof z.ZodEnum) return oneOf(schema.options)
   if (schema instanceof z.ZodLiteral) return oneOf([...schema.values])
   if (schema instanceof z.ZodDefault) return withDefault(schema)
@@ -42,9 +41,29 @@ interface CheckDef {
   readonly length?: number
   readonly minimum?: number
   readonly maximum?: number
+  readonly pattern?: RegExp
 }
 const checksOf = (schema: z.ZodType): readonly CheckDef[] =>
   ((schema.def as { checks?: readonly { _zod: { def: CheckDef } }[] }).checks ?? []).map((check) => check._zod.def)
+
+/** Texts of a least or most length, or of a pattern; whatever else is asked of a text, or done to it, the schema knows. */
+function textReader(schema: z.ZodString): PlainReader {
+  let [least, most] = [0, Number.POSITIVE_INFINITY]
+  const patterns: RegExp[] = []
+  for (const { check, minimum, maximum, pattern } of checksOf(schema)) {
+    if (check === 'min_length' && minimum !== undefined) least = Math.max(least, minimum)
+    else if (check === 'max_length' && maximum !== undefined) most = Math.min(most, maximum)
+    else if (check === 'string_format' && pattern && !pattern.global && !pattern.sticky) patterns.push(pattern)
+    else return askAlways
+  }
+  return (value) =>
+    typeof value === 'string' &&
+    value.length >= least &&
+    value.length <= most &&
+    patterns.every((pattern) => pattern.test(value))
+      ? value
+      : ASK_SCHEMA
+}
 
 /** Only numbers that were made as quantities: their range is known apart from the schema. */
 function numberReader(schema: z.ZodNumber): PlainReader {

@@ -13,7 +13,10 @@ import type { JobStore } from './store.ts'
 const idParam = z.uuid()
 const revisionParam = z.coerce.number().int().min(1).max(2_147_483_647)
 /** What the sender's design says, and the mark of the catalogue it was made with. */
-const summarised = z.strictObject({ summary: jobSummarySchema, mark: z.string().max(80) }).optional()
+const summarised = z
+  .strictObject({ summary: jobSummarySchema, mark: z.string().max(80) })
+  .nullable()
+  .optional()
 const saveBody = z.strictObject({
   baseRevision: z.number().int().min(1).max(2_147_483_646),
   job: z.unknown(),

@@ -1,6 +1,6 @@
 import type { CatalogueItem, Job, JobListing, JobSummary, StoredJob } from '@yard-lamp/core'
 import type { CatalogueInForce, PriceList, StoredItem, StoredPriceList } from '@yard-lamp/core/catalogue'
-import { REFUSALS, type RefusalCode } from '@yard-lamp/core/job'
+import { jobText, REFUSALS, type RefusalCode } from '@yard-lamp/core/job'
 
 export type { StoredItem, StoredPriceList }
 
@@ -44,13 +44,17 @@ export interface Revision {
 /** Longest a request may take before it counts as not reached, ms. */
 const REQUEST_TIMEOUT_MS = 20_000
 
-async function request<T>(method: string, path: string, body?: unknown): Promise<T> {
+const request = <T>(method: string, path: string, body?: unknown): Promise<T> =>
+  requestText<T>(method, path, body === undefined ? undefined : JSON.stringify(body))
+
+/** @param text JSON */
+async function requestText<T>(method: string, path: string, text: string | undefined): Promise<T> {
   let response: Response
   try {
     response = await fetch(`/api${path}`, {
       method,
       signal: AbortSignal.timeout(REQUEST_TIMEOUT_MS),
-      ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
+      ...(text === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: text }),
     })
   } catch {
     throw new ApiFailure('UNREACHABLE', 'The server does not answer.')
@@ -72,7 +76,11 @@ export const api = {
   createJob: (job: Job) => request<StoredJob>('POST', '/jobs', { job }),
   readJob: (id: string) => request<StoredJob>('GET', `/jobs/${id}`),
   saveJob: (id: string, baseRevision: number, job: Job, summarised?: Summarised) =>
-    request<Omit<StoredJob, 'job'>>('PUT', `/jobs/${id}`, { baseRevision, job, summarised }),
+    requestText<Omit<StoredJob, 'job'>>(
+      'PUT',
+      `/jobs/${id}`,
+      `{"baseRevision":${baseRevision},"summarised":${JSON.stringify(summarised ?? null)},"job":${jobText(job)}}`,
+    ),
   duplicateJob: (id: string) => request<StoredJob>('POST', `/jobs/${id}/duplicate`),
   binJob: (id: string) => request<void>('DELETE', `/jobs/${id}`),
   restoreJob: (id: string) => request<void>('POST', `/jobs/${id}/restore`),

@@ -1,5 +1,5 @@
 import { LINKS, type LinkId } from '@yard-lamp/core'
-import { useEffect, useRef } from 'react'
+import { memo, useEffect, useRef } from 'react'
 import { NavLink, useLocation, useParams } from 'react-router'
 import { linkTitle } from '../pages.ts'
 import { type LinkStatus, selectAnswers, selectLinkStatus, selectMoved, selectWaitingFrom } from '../store/selectors.ts'
@@ -37,24 +37,16 @@ export function ChainNav() {
     <nav className="chain" aria-label="Chain" ref={nav}>
       <ol>
         {LINKS.map((link, i) => (
-          <li key={link} className="chain-item">
-            <NavLink
-              to={`/jobs/${id}/${link}`}
-              className={({ isActive }) => `chain-link${isActive ? ' chain-on' : ''}`}
-            >
-              <Node status={i >= waitingFrom ? 'missing' : status[link]} moved={moved[link] !== undefined} />
-              <span className="chain-name">
-                {linkTitle(link)}
-                <kbd aria-hidden>{i + 1}</kbd>
-              </span>
-              <span className={`chain-answer${status[link] === 'missing' ? ' chain-todo' : ''}`}>{shown[link]}</span>
-              <span className="visually-hidden">
-                , {i >= waitingFrom ? 'waiting for an entry' : STATUS_TEXT[status[link]]}
-              </span>
-            </NavLink>
-            {i >= waitingFrom && <span className="chain-wait">waiting</span>}
-            {moved[link] !== undefined && <Moved link={link} before={moved[link]} now={shown[link]} />}
-          </li>
+          <Item
+            key={link}
+            jobId={id ?? ''}
+            link={link}
+            digit={i + 1}
+            answer={shown[link]}
+            before={moved[link]}
+            status={status[link]}
+            waits={i >= waitingFrom}
+          />
         ))}
       </ol>
       <div className="chain-foot" aria-live="polite">
@@ -70,6 +62,39 @@ export function ChainNav() {
     </nav>
   )
 }
+
+interface ItemProps {
+  jobId: string
+  link: LinkId
+  /** Key that leads to it. */
+  digit: number
+  answer: string
+  /** The answer as it was last seen, where it has moved since. */
+  before: string | undefined
+  status: LinkStatus
+  waits: boolean
+}
+
+/** One link of the chain. Of nine an edit seldom moves more than three: the others are not drawn again. */
+const Item = memo(function Item({ jobId, link, digit, answer, before, status, waits }: ItemProps) {
+  return (
+    <li className="chain-item">
+      <NavLink to={`/jobs/${jobId}/${link}`} className={linkClass}>
+        <Node status={waits ? 'missing' : status} moved={before !== undefined} />
+        <span className="chain-name">
+          {linkTitle(link)}
+          <kbd aria-hidden>{digit}</kbd>
+        </span>
+        <span className={`chain-answer${status === 'missing' ? ' chain-todo' : ''}`}>{answer}</span>
+        <span className="visually-hidden">, {waits ? 'waiting for an entry' : STATUS_TEXT[status]}</span>
+      </NavLink>
+      {waits && <span className="chain-wait">waiting</span>}
+      {before !== undefined && <Moved link={link} before={before} now={answer} />}
+    </li>
+  )
+})
+
+const linkClass = ({ isActive }: { isActive: boolean }): string => `chain-link${isActive ? ' chain-on' : ''}`
 
 /** The old answer, until it is acknowledged. */
 function Moved({ link, before, now }: { link: LinkId; before: string; now: string }) {

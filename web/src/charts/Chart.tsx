@@ -1,6 +1,7 @@
 import { useComputedColorScheme } from '@mantine/core'
 import type { ECharts, EChartsCoreOption } from 'echarts/core'
-import { useDeferredValue, useEffect, useRef } from 'react'
+import { useEffect, useRef } from 'react'
+import { useWhenIdle } from '../store/use-when-idle.ts'
 import './charts.css'
 
 interface ChartProps {
@@ -16,7 +17,7 @@ interface ChartProps {
 /** A chart; its library is loaded when the first one is shown. */
 export function Chart({ label, heightPx, option: newest, onPick }: ChartProps) {
   // The figures are painted first, the picture follows.
-  const option = useDeferredValue(newest)
+  const option = useWhenIdle(newest)
   const box = useRef<HTMLDivElement>(null)
   const chart = useRef<ECharts | null>(null)
   const scheme = useComputedColorScheme('light')

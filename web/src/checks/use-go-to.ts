@@ -22,6 +22,7 @@ export function useArriveAtPlace(): void {
     if (!place) return
     const arrive = (): boolean => {
       const field = document.querySelector<HTMLElement>(`[data-place="${CSS.escape(place)}"]`)
+      if (!field) bringNear(place)
       field?.scrollIntoView({ block: 'center' })
       field?.focus()
       return field !== null
@@ -32,4 +33,11 @@ export function useArriveAtPlace(): void {
     observer.observe(document.body, { childList: true, subtree: true })
     return () => observer.disconnect()
   }, [state])
+}
+
+/** A row out of sight is drawn without its fields until it is brought in. */
+function bringNear(place: string): void {
+  const holders = document.querySelectorAll<HTMLElement>('[data-holds]')
+  const holder = Array.from(holders).find(({ dataset }) => place.startsWith(dataset.holds ?? ' '))
+  holder?.scrollIntoView({ block: 'center' })
 }

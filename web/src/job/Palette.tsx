@@ -6,6 +6,7 @@ import { isLinkPage, JOB_PAGES } from '../pages.ts'
 import { redone, undone } from '../store/job-slice.ts'
 import { selectAnswers } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
+import { useWhenIdle } from '../store/use-when-idle.ts'
 import { answersSeen, energyUnitTurned } from '../store/view-slice.ts'
 
 /** Every action by name: Ctrl+K. */
@@ -14,7 +15,7 @@ export function Palette() {
   const navigate = useNavigate()
   const dispatch = useAppDispatch()
   const { toggleColorScheme } = useMantineColorScheme()
-  const shown = useAppSelector(selectAnswers)
+  const shown = useWhenIdle(useAppSelector(selectAnswers))
   const go = (page: string) => () => navigate(`/jobs/${id}/${page}`)
   const actions: SpotlightActionData[] = [
     ...JOB_PAGES.map((page) => ({

@@ -20,7 +20,7 @@ import { ThemeButton } from './ThemeButton.tsx'
 import '../options/options.css'
 
 export function TopBar() {
-  const job = useAppSelector(selectJob)
+  const name = useAppSelector((state) => selectJob(state).name)
   const dispatch = useAppDispatch()
   const undoLabel = useAppSelector((state) => state.job?.past.at(-1)?.label)
   const redoLabel = useAppSelector((state) => state.job?.future.at(-1)?.label)
@@ -32,7 +32,7 @@ export function TopBar() {
       <input
         className="topbar-name"
         aria-label="Name of the job"
-        value={job.name}
+        value={name}
         maxLength={200}
         onChange={(event) =>
           event.target.value.trim() !== '' && dispatch(edited({ act: 'set-job', patch: { name: event.target.value } }))
@@ -72,7 +72,8 @@ export function TopBar() {
 function OptionPicker() {
   const { id } = useParams()
   const dispatch = useAppDispatch()
-  const { options, chosenOptionId } = useAppSelector(selectJob)
+  const options = useAppSelector((state) => selectJob(state).options)
+  const chosenOptionId = useAppSelector((state) => selectJob(state).chosenOptionId)
   const name = (optionId: string) => options.find((option) => option.id === optionId)?.name ?? ''
   return (
     <span className="topbar-option">
@@ -102,13 +103,13 @@ function OptionPicker() {
 function ChecksBadge() {
   const { id } = useParams()
   const found = useAppSelector(selectFindings)
-  const { needs } = useAppSelector(selectDesign)
+  const needed = useAppSelector((state) => selectDesign(state).needs.length)
   const count = (severity: string) => found.filter((finding) => finding.severity === severity).length
   const parts = [
     { n: count('danger'), mark: '▲', name: 'danger', grave: true },
     { n: count('fault'), mark: '△', name: count('fault') === 1 ? 'fault' : 'faults', grave: true },
     { n: count('advice'), mark: '○', name: 'advice', grave: false },
-    { n: needs.length, mark: '', name: 'needed', grave: false },
+    { n: needed, mark: '', name: 'needed', grave: false },
   ].filter(({ n }) => n > 0)
   return (
     <NavLink to={`/jobs/${id}/checks`} className="topbar-checks" title="Checks (C)">

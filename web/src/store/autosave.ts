@@ -1,6 +1,7 @@
 import { createListenerMiddleware, type ListenerEffectAPI, nanoid } from '@reduxjs/toolkit'
 import { parseJob, summarise } from '@yard-lamp/core'
 import { itemsToKeep } from '@yard-lamp/core/after'
+import { jobText } from '@yard-lamp/core/job'
 import { ApiFailure, api, type Summarised } from '../api/client.ts'
 import { dropDraft, keepDraft } from './draft.ts'
 import { itemsKept, type JobState, jobOpened, jobSaved } from './job-slice.ts'
@@ -112,7 +113,7 @@ async function save({ id, baseRevision, job }: JobState, summarised?: Summarised
   } catch (error) {
     const current = error instanceof ApiFailure ? error.newer : null
     if (!current) throw error
-    if (JSON.stringify(parseJob(current.job)) !== JSON.stringify(parseJob(job))) throw error
+    if (jobText(parseJob(current.job)) !== jobText(parseJob(job))) throw error
     return current.revision
   }
 }

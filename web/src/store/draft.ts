@@ -1,5 +1,6 @@
 import type { Job } from '@yard-lamp/core'
 import { parseJob } from '@yard-lamp/core'
+import { jobText } from '@yard-lamp/core/job'
 
 /** A document the server did not have when the page was last open, kept by the browser. */
 export interface Draft {
@@ -12,7 +13,7 @@ const keyOf = (jobId: string): string => `yardlamp.draft.${jobId}`
 /** A browser that keeps nothing (private window, full disk) loses only this second net. */
 export function keepDraft(jobId: string, baseRevision: number, job: Job): void {
   try {
-    localStorage.setItem(keyOf(jobId), JSON.stringify({ baseRevision, job }))
+    localStorage.setItem(keyOf(jobId), `{"baseRevision":${baseRevision},"job":${jobText(job)}}`)
   } catch {
     dropDraft(jobId)
   }

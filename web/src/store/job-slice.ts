@@ -1,4 +1,4 @@
-import { createSlice, type PayloadAction } from '@reduxjs/toolkit'
+import { createSlice, isDraft, original, type PayloadAction } from '@reduxjs/toolkit'
 import { applyAll, type Edit, type Job, type StoredJob } from '@yard-lamp/core'
 import { label, typingKey } from '@yard-lamp/core/edit'
 
@@ -46,9 +46,9 @@ function recorded(state: JobState, job: Job, said: string, key: string, atMs: nu
 }
 
 /** One step back or forth: the document goes to the end of one list and comes from the end of the other. */
-function stepped(state: JobState, from: 'past' | 'future', to: 'past' | 'future'): JobState {
-  const next = state[from].at(-1)
-  if (!next) return state
+function stepped(state: JobState | null, from: 'past' | 'future', to: 'past' | 'future'): JobState | null {
+  const next = state?.[from].at(-1)
+  if (!state || !next) return state
   return {
     ...state,
     job: next.job,
@@ -58,6 +58,9 @@ function stepped(state: JobState, from: 'past' | 'future', to: 'past' | 'future'
     changes: state.changes + 1,
   }
 }
+
+/** The state itself, not the toolkit's draft of it: acts are pure, and three hundred loads read through a draft are slow. */
+const plain = (state: unknown): JobState | null => (isDraft(state) ? original(state) : state) as JobState | null
 
 export const jobSlice = createSlice({
   name: 'job',
@@ -84,10 +87,11 @@ export const jobSlice = createSlice({
       }),
       reducer(state, { payload, meta }: PayloadAction<Edited, string, { atMs: number }>) {
         const [first] = payload.edits
-        if (!state || !first) return state
-        const job = applyAll(state.job as Job, payload.edits)
-        if (job === state.job) return state
-        return recorded(state as JobState, job, payload.said ?? label(first), typingKey(payload.edits), meta.atMs)
+        const before = plain(state)
+        if (!before || !first) return state
+        const job = applyAll(before.job, payload.edits)
+        if (job === before.job) return state
+        return recorded(before, job, payload.said ?? label(first), typingKey(payload.edits), meta.atMs)
       },
     },
     /** Sheets of what the design uses are kept with the job as it is saved: no edit of a person's, nothing to undo. */
@@ -100,8 +104,8 @@ export const jobSlice = createSlice({
       const written = text === null ? rest : { ...rest, [place]: text }
       return { ...state, job: { ...state.job, written }, changes: state.changes + 1 }
     },
-    undone: (state) => state && stepped(state as JobState, 'past', 'future'),
-    redone: (state) => state && stepped(state as JobState, 'future', 'past'),
+    undone: (state) => stepped(plain(state), 'past', 'future'),
+    redone: (state) => stepped(plain(state), 'future', 'past'),
   },
 })
 

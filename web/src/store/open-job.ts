@@ -1,4 +1,5 @@
 import { answers, design } from '@yard-lamp/core'
+import { jobText } from '@yard-lamp/core/job'
 import { api } from '../api/client.ts'
 import { dropDraft, keepDraft, readDraft } from './draft.ts'
 import { edited, jobClosed, jobOpened } from './job-slice.ts'
@@ -21,7 +22,7 @@ export const openJob = (id: string) => async (dispatch: AppDispatch, getState: (
     jobOpened(draft && draft.baseRevision !== stored.revision ? { ...stored, revision: draft.baseRevision } : stored),
   )
   if (!draft) return
-  if (JSON.stringify(draft.job) === JSON.stringify(stored.job)) {
+  if (jobText(draft.job) === jobText(stored.job)) {
     dropDraft(id)
     if (draft.baseRevision !== stored.revision) dispatch(jobOpened(stored))
     return

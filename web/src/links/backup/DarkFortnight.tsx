@@ -1,14 +1,15 @@
 import { arrayYear, type DarkDay, darkFortnight } from '@yard-lamp/core/after'
 import { formatNumber, formatPercent } from '@yard-lamp/core/units'
-import { useDeferredValue, useMemo } from 'react'
+import { useMemo } from 'react'
 import { selectDesign } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
+import { useWhenIdle } from '../../store/use-when-idle.ts'
 
 const BOX = { width: 900, height: 204, left: 46, right: 16, top: 16, bottom: 48 }
 
 /** The fourteen darkest days of a synthetic year: how full the bank is at the end of each, alone and with the backup. */
 export function DarkFortnightPicture() {
-  const design = useDeferredValue(useAppSelector(selectDesign))
+  const design = useWhenIdle(useAppSelector(selectDesign))
   const fortnight = useMemo(() => {
     const year = arrayYear(design)
     return year && darkFortnight(design, year)

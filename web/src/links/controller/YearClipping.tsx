@@ -1,12 +1,13 @@
 import { arrayYear, clippedInYear } from '@yard-lamp/core/after'
 import { formatPercent, formatQuantity } from '@yard-lamp/core/units'
-import { useDeferredValue, useMemo } from 'react'
+import { useMemo } from 'react'
 import { selectDesign } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
+import { useWhenIdle } from '../../store/use-when-idle.ts'
 
 /** What the controllers cut off in a synthetic year, in words. */
 export function YearClipping() {
-  const design = useDeferredValue(useAppSelector(selectDesign))
+  const design = useWhenIdle(useAppSelector(selectDesign))
   const clipped = useMemo(() => {
     const year = arrayYear(design)
     return year && clippedInYear(design, year)

@@ -1,12 +1,14 @@
 import { selectDesign } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
 import { Figure } from '../../working/Figure.tsx'
-import { useEnergyShown } from './energy.ts'
+import { energyText, useEnergyShown } from './energy.ts'
 
 /** What the design adds to what was listed: it cannot be forgotten. */
 export function DesignRows() {
   const { loads, inverter } = useAppSelector(selectDesign)
-  const { text, scale, unit } = useEnergyShown()
+  const shown = useEnergyShown()
+  const { scale, unit } = shown
+  const text = (energyWh: number) => energyText(energyWh, shown)
   const { heating } = loads
   const heatingWh = heating?.byMonthWh[loads.heaviestMonth - 1]
   const listedWh = loads.acDailyEnergyWh.value + loads.dcDailyEnergyWh.value

@@ -1,4 +1,4 @@
-import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react'
+import { type KeyboardEvent, memo, type PointerEvent, useRef, useState } from 'react'
 
 interface HourStripProps {
   /** Hours 0 to 23 in which it runs; null where not painted. */
@@ -14,6 +14,7 @@ interface HourStripProps {
 }
 
 const CELL_PX = 6
+const NONE: readonly number[] = []
 
 /** The 24 hours of the day, painted by dragging; with the keyboard, arrows move and Space paints. */
 // biome-ignore lint/complexity/noExcessiveLinesPerFunction: one strip with its hand on it
@@ -22,7 +23,7 @@ export function HourStrip({ hours, weekend = null, label, onHours, onShift, mayB
   const [cursor, setCursor] = useState<number | null>(null)
   // While dragging: the hours as painted so far, and whether the drag fills or clears.
   const [draft, setDraft] = useState<{ hours: number[]; fills: boolean; last: number } | null>(null)
-  const shown = draft?.hours ?? hours ?? []
+  const shown = draft?.hours ?? hours ?? NONE
 
   const hourAt = (clientX: number): number => {
     const rect = box.current?.getBoundingClientRect()
@@ -89,28 +90,42 @@ export function HourStrip({ hours, weekend = null, label, onHours, onShift, mayB
       onBlur={() => setCursor(null)}
       onKeyDown={key}
     >
-      <svg width={24 * CELL_PX} height="18" aria-hidden>
-        {Array.from({ length: 24 }, (_, hour) => {
-          const on = shown.includes(hour)
-          return (
-            <rect
-              key={hour}
-              x={hour * CELL_PX + 0.5}
-              y={on ? 2 : 7}
-              width={CELL_PX - 1}
-              height={on ? (weekend ? 10 : 14) : 4}
-              rx="1"
-              className={on ? 'strip-on' : hours === null ? 'strip-open' : 'strip-off'}
-            />
-          )
-        })}
-        {weekend?.map((hour) => (
-          <rect key={hour} x={hour * CELL_PX + 0.5} y="14" width={CELL_PX - 1} height="3" className="strip-weekend" />
-        ))}
-        {cursor !== null && (
-          <rect x={cursor * CELL_PX - 0.5} y="0.5" width={CELL_PX + 1} height="17" className="strip-cursor" />
-        )}
-      </svg>
+      <Strip hours={shown} painted={draft !== null || hours !== null} weekend={weekend} cursor={cursor} />
     </div>
   )
 }
+
+interface StripProps {
+  hours: readonly number[]
+  /** Not the evening taken where nothing is painted. */
+  painted: boolean
+  weekend: readonly number[] | null
+  cursor: number | null
+}
+
+const Strip = memo(function Strip({ hours, painted, weekend, cursor }: StripProps) {
+  return (
+    <svg width={24 * CELL_PX} height="18" aria-hidden>
+      {Array.from({ length: 24 }, (_, hour) => {
+        const on = hours.includes(hour)
+        return (
+          <rect
+            key={hour}
+            x={hour * CELL_PX + 0.5}
+            y={on ? 2 : 7}
+            width={CELL_PX - 1}
+            height={on ? (weekend ? 10 : 14) : 4}
+            rx="1"
+            className={on ? 'strip-on' : painted ? 'strip-off' : 'strip-open'}
+          />
+        )
+      })}
+      {weekend?.map((hour) => (
+        <rect key={hour} x={hour * CELL_PX + 0.5} y="14" width={CELL_PX - 1} height="3" className="strip-weekend" />
+      ))}
+      {cursor !== null && (
+        <rect x={cursor * CELL_PX - 0.5} y="0.5" width={CELL_PX + 1} height="17" className="strip-cursor" />
+      )}
+    </svg>
+  )
+})

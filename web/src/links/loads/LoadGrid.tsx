@@ -1,29 +1,33 @@
 import { Button } from '@mantine/core'
 import { useLocalStorage } from '@mantine/hooks'
-import { nanoid } from '@reduxjs/toolkit'
+import { createSelector, nanoid } from '@reduxjs/toolkit'
 import { IconPlus } from '@tabler/icons-react'
 import { emptyLoad, type Load, MOST_LOADS } from '@yard-lamp/core'
-import { Fragment, useCallback, useMemo, useRef } from 'react'
+import { Fragment, memo, useCallback, useMemo, useRef } from 'react'
 import { edited } from '../../store/job-slice.ts'
+import type { RootState } from '../../store/root.ts'
 import { selectDesign, selectJob, selectLoads } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector, useAppStore } from '../../store/store.ts'
 import { DesignRows } from './DesignRows.tsx'
-import { useEnergyShown } from './energy.ts'
+import { energyText, useEnergyShown } from './energy.ts'
 import { LoadRow } from './LoadRow.tsx'
 import { GROUPINGS, type Grouping, grouped } from './load-groups.ts'
 import { RowBar } from './RowBar.tsx'
 import { columnsOfBlock, isMany, rowsOfBlock, useGridSelection } from './use-grid-block.ts'
-import { rowsOf, useGridGestures } from './use-grid-gestures.ts'
+import { rowAt, useGridGestures } from './use-grid-gestures.ts'
 import { useLoadEdits } from './use-load-edits.ts'
+import { useNearRows } from './use-near-rows.ts'
 import './loads.css'
 
 /** The load audit: type, Tab, Enter for the next row; arrows move; blocks are copied and pasted. A grid of our own, so that 300 rows type without lag. */
 // biome-ignore lint/complexity/noExcessiveLinesPerFunction: one table, head to foot; gestures stand in use-grid-gestures.ts
-export function LoadGrid() {
+export const LoadGrid = memo(function LoadGrid() {
   const loads = useAppSelector(selectLoads)
   const { monthsInUse: _, daysInUse } = useAppSelector(selectJob).site
   const { loads: result } = useAppSelector(selectDesign)
-  const shownEnergy = useEnergyShown()
+  const energyShown = useEnergyShown()
+  const lit = useAppSelector((state) => state.view.litLoads)
+  const bad = useAppSelector(selectBadLoads)
   const rowOf = useMemo(() => new Map(result.rows.map((row) => [row.id, row])), [result.rows])
   const [grouping, setGrouping] = useLocalStorage<Grouping>({ key: 'yardlamp.loads.grouping', defaultValue: 'none' })
   const groups = useMemo(() => grouped(loads, grouping), [loads, grouping])
@@ -34,13 +38,21 @@ export function LoadGrid() {
   const selection = useGridSelection()
   const { block, selected } = selection
   const indexOf = useMemo(() => new Map(loads.map((load, i) => [load.id, i])), [loads])
+  const ids = useMemo(() => order.map(({ id }) => id), [order])
+  const isNear = useNearRows(body, ids)
 
   const focusCell = useCallback((row: number, column: string) => {
-    const cell = () => rowsOf(body.current)[row]?.querySelector<HTMLElement>(`[data-column="${column}"]`)
-    const there = cell()
-    // At once, so that the next key finds it; a row just added stands there with the next frame.
-    if (there) there.focus()
-    else requestAnimationFrame(() => cell()?.focus())
+    // At once, so that the next key finds it; a row just added, or out of sight until now, stands there some frames later.
+    const focus = (framesLeft: number) => {
+      const there = rowAt(body.current, row)
+      const cell = there?.querySelector<HTMLElement>(`[data-column="${column}"]`)
+      if (cell) cell.focus()
+      else if (framesLeft > 0) {
+        there?.scrollIntoView({ block: 'nearest' })
+        requestAnimationFrame(() => focus(framesLeft - 1))
+      }
+    }
+    focus(MOST_FRAMES)
   }, [])
   const fresh = useCallback(
     (): Load => ({ ...emptyLoad(nanoid(10)), daysPerWeek: daysInUse === 'weekends' ? 2 : 7 }),
@@ -104,7 +116,7 @@ export function LoadGrid() {
                   {hidden ? (
                     <span className="visually-hidden">{name}</span>
                   ) : name === 'Wh a day' ? (
-                    `${shownEnergy.unit} a day`
+                    `${energyShown.unit} a day`
                   ) : (
                     name
                   )}
@@ -121,27 +133,30 @@ export function LoadGrid() {
                       {group.name} <span className="soft">{group.loads.length}</span>
                     </th>
                     <td className="number">
-                      {shownEnergy.text(
+                      {energyText(
                         group.loads.reduce((sum, { id }) => {
                           const row = rowOf.get(id)
                           return sum + (row?.counted ? (row.dailyEnergyWh?.value ?? 0) : 0)
                         }, 0),
+                        energyShown,
                       )}
                     </td>
                   </tr>
                 )}
                 {group.loads.map((load) => {
                   shownAt++
-                  const known = rowOf.get(load.id)?.dailyEnergyWh
                   const inRows = isMany(block) && shownAt >= rowsOfBlock(block)[0] && shownAt <= rowsOfBlock(block)[1]
                   return (
                     <LoadRow
                       key={load.id}
                       load={load}
-                      energy={known ? shownEnergy.text(known.value) : null}
-                      step={known?.step ?? null}
+                      near={isNear(load.id)}
+                      dailyEnergyWh={rowOf.get(load.id)?.dailyEnergyWh ?? null}
+                      energyShown={energyShown}
                       index={indexOf.get(load.id) ?? 0}
                       selected={selected.has(load.id)}
+                      lit={lit.includes(load.id)}
+                      bad={bad.has(load.id)}
                       block={inRows ? columnsOfBlock(block).join(':') : null}
                       dropBefore={dropBefore === load.id}
                     />
@@ -177,7 +192,17 @@ export function LoadGrid() {
       </div>
     </section>
   )
-}
+})
+
+/** Frames a row may take to be drawn whole, once it is brought in sight. */
+const MOST_FRAMES = 10
+
+/** Loads of which a field waits for an entry that can be read. */
+const selectBadLoads = createSelector(
+  [(state: RootState) => state.view.waiting],
+  (waiting) =>
+    new Set(Object.keys(waiting).flatMap((place) => (place.startsWith('loads.') ? [place.split('.')[1] ?? ''] : []))),
+)
 
 /** Columns of the grid; their widths stand in loads.css. */
 const COLUMNS: readonly { name: string; number?: boolean; hidden?: boolean }[] = [

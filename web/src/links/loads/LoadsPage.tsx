@@ -1,7 +1,8 @@
-import { useDeferredValue } from 'react'
+import { useMemo } from 'react'
 import { Page } from '../../job/Page.tsx'
 import { selectDesign, selectJob } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
+import { useWhenIdle } from '../../store/use-when-idle.ts'
 import { Answer, PlainAnswer } from '../../working/Figure.tsx'
 import { DayPicture } from './DayPicture.tsx'
 import { DesignDraws } from './DesignDraws.tsx'
@@ -15,7 +16,7 @@ export default function LoadsPage() {
   const design = useAppSelector(selectDesign)
   const { loads } = design
   // The figures and the row typed in are painted first; the pictures and sums follow.
-  const later = { job: useDeferredValue(job), design: useDeferredValue(design) }
+  const later = useWhenIdle(useMemo(() => ({ job, design }), [job, design]))
   const { unit, scale } = useEnergyShown()
   const worst = job.loads.find(({ id }) => id === loads.worstStartId)
   const counted = loads.rows.some((row) => row.counted && row.dailyEnergyWh)

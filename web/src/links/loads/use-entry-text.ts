@@ -17,16 +17,26 @@ export function useEntryText(load: Load, column: LoadColumn) {
   const given = useRef(kept)
   const entry = typed === null ? null : entryOf(load, column, typed)
   const message = entry && !entry.ok ? entry.message : null
+  /** The chain waits for this field. */
+  const waits = useRef(false)
+  const wait = (said: string | null) => {
+    // Of some 2,700 cells hardly one ever waits: only that one speaks.
+    if (said === null && !waits.current) return
+    waits.current = said !== null
+    dispatch(fieldWaits({ place, message: said }))
+  }
+  const waitNow = useRef(wait)
+  waitNow.current = wait
 
   // The load changed from elsewhere (undo, paste): what was typed here is over.
   useEffect(() => {
     if (kept !== given.current) {
       given.current = kept
       setTyped(null)
-      dispatch(fieldWaits({ place, message: null }))
+      waitNow.current(null)
     }
-  }, [kept, place, dispatch])
-  useEffect(() => () => void dispatch(fieldWaits({ place, message: null })), [place, dispatch])
+  }, [kept])
+  useEffect(() => () => waitNow.current(null), [])
 
   return {
     place,
@@ -35,7 +45,7 @@ export function useEntryText(load: Load, column: LoadColumn) {
     type(text: string) {
       setTyped(text)
       const read = entryOf(load, column, text)
-      dispatch(fieldWaits({ place, message: read.ok ? null : read.message }))
+      wait(read.ok ? null : read.message)
       if (!read.ok) return
       given.current = shownEntry({ ...load, ...read.patch }, column)
       if (changes(load, read.patch))
@@ -48,7 +58,7 @@ export function useEntryText(load: Load, column: LoadColumn) {
     /** Escape: back to what the load has. */
     reset() {
       setTyped(null)
-      dispatch(fieldWaits({ place, message: null }))
+      wait(null)
     },
   }
 }

@@ -27,10 +27,11 @@ interface GridGestures {
   focusCell(row: number, column: string): void
 }
 
-/** Rows of loads in the order shown, without the details that stand between them. */
-export const rowsOf = (body: HTMLElement | null): HTMLElement[] => [
-  ...(body?.querySelectorAll<HTMLElement>('tr.load-row') ?? []),
-]
+/** Rows of loads in the order shown, without the details that stand between them. A live list: no key walks the page. */
+const rowsOf = (body: HTMLElement | null): ArrayLike<HTMLElement> =>
+  (body?.getElementsByClassName('load-row') as HTMLCollectionOf<HTMLElement> | undefined) ?? []
+
+export const rowAt = (body: HTMLElement | null, row: number): HTMLElement | undefined => rowsOf(body)[row]
 
 /** Hand and keyboard on the grid: arrows, blocks, clipboard, rows selected and dragged. It draws nothing. */
 export function useGridGestures(grid: GridGestures) {
@@ -47,7 +48,7 @@ function keysOf({ body, order, selection, edits, add, focusCell }: GridGestures)
     const column = cell.dataset.column as LoadColumn | undefined
     const row = cell.closest('tr')
     if (!column || !row) return
-    const at = rowsOf(body.current).indexOf(row)
+    const at = placeOf(order, row)
     const load = order[at]
     const columnAt = BLOCK_COLUMNS.indexOf(column)
     if (!load || columnAt < 0) return
@@ -100,11 +101,14 @@ function keysOf({ body, order, selection, edits, add, focusCell }: GridGestures)
   }
 }
 
+const placeOf = (order: readonly Load[], row: HTMLElement): number =>
+  order.findIndex(({ id }) => id === row.dataset.load)
+
 /** The cell an event is in, as row and column. */
-function cellOf({ body }: GridGestures, target: EventTarget): { at: number; column: LoadColumn } | null {
+function cellOf({ order }: GridGestures, target: EventTarget): { at: number; column: LoadColumn } | null {
   const cell = (target as HTMLElement).closest<HTMLElement>('[data-column]')
   const row = cell?.closest('tr')
-  return cell && row ? { at: rowsOf(body.current).indexOf(row), column: cell.dataset.column as LoadColumn } : null
+  return cell && row ? { at: placeOf(order, row), column: cell.dataset.column as LoadColumn } : null
 }
 
 /** A block is marked from the cell in hand to the one clicked with Shift. */
@@ -185,7 +189,7 @@ function useRowDrag({ body, order, movable, selection, edits }: GridGestures) {
   const [dropBefore, setDropBefore] = useState<string | null | undefined>(undefined)
   const dragged = useRef<string[]>([])
   const rowUnder = (y: number): string | null => {
-    const row = rowsOf(body.current).find((each) => {
+    const row = Array.from(rowsOf(body.current)).find((each) => {
       const box = each.getBoundingClientRect()
       return y < box.top + box.height / 2
     })

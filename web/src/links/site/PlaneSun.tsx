@@ -2,9 +2,10 @@ import { useLocalStorage } from '@mantine/hooks'
 import type { Plane } from '@yard-lamp/core'
 import { planeMap, skyYear, sunMonths, type TiltAim, tiltRules } from '@yard-lamp/core/site'
 import { formatNumber, monthName } from '@yard-lamp/core/units'
-import { useDeferredValue, useMemo } from 'react'
+import { useMemo } from 'react'
 import { selectDesign, selectOption, selectSite } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
+import { useWhenIdle } from '../../store/use-when-idle.ts'
 import { PlaneMap } from './PlaneMap.tsx'
 
 /** What this plane brings against every other way it could lie. */
@@ -19,7 +20,7 @@ export function PlaneSun({ plane, change }: { plane: Plane; change: (patch: Part
   const monthsKey = months.join()
   const { latitudeDeg, horizon, shadeFraction, snowFraction } = site
   const albedo = result.albedoFraction.value
-  const sky = useDeferredValue(
+  const sky = useWhenIdle(
     // biome-ignore lint/correctness/useExhaustiveDependencies: what of the site the sky depends on; a plane moved is not one of them
     useMemo(
       () => (flat ? skyYear(site, flat, albedo) : null),
@@ -30,7 +31,7 @@ export function PlaneSun({ plane, change }: { plane: Plane; change: (patch: Part
   const azimuthDeg = found?.azimuthDeg.value ?? result.azimuthDeg.value
   // biome-ignore lint/correctness/useExhaustiveDependencies: months by their content
   const map = useMemo(() => (sky ? planeMap(sky, months, aim) : null), [sky, monthsKey, aim])
-  const turned = useDeferredValue(azimuthDeg)
+  const turned = useWhenIdle(azimuthDeg)
   // biome-ignore lint/correctness/useExhaustiveDependencies: months by their content
   const rules = useMemo(() => (sky ? tiltRules(sky, turned, months) : []), [sky, turned, monthsKey])
   if (!map) return <p className="soft">Tilt and direction are drawn here once latitude and the twelve months are in.</p>
