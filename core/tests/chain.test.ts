@@ -1,9 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
+import { influencesOn } from '../src/after/sensitivity.ts'
 import { SHIPPED_CATALOGUE } from '../src/catalogue/catalogue.ts'
 import { answers, design, stepOf } from '../src/chain/design.ts'
 import { methodOf } from '../src/chain/methods.ts'
-import { influencesOn } from '../src/chain/sensitivity.ts'
 import { demoJobs, fieldStation } from '../src/demo/demo.ts'
 import { emptyJob, emptyLoad } from '../src/job/job.ts'
 import type { Job, Load } from '../src/job/schema.ts'
@@ -210,7 +210,7 @@ describe('which assumption moves a figure', () => {
     const figure = result.battery.requiredNominalWh
     const step = figure && stepOf(result, figure)
     if (!figure || !step) throw new Error('no working')
-    const [strongest, ...rest] = influencesOn(result.steps, step.address, 'nominalEnergyWh')
+    const [strongest, ...rest] = influencesOn(result, step.address, 'nominalEnergyWh')
     expect(strongest?.input).toBe('agingFactor')
     // A tenth more capacity left: need ÷ 1.1.
     expect(strongest?.change).toBeCloseTo(figure.value * (1 / (0.9 * 1.1) - 1 / 0.9) * 0.9, 3)

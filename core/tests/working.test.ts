@@ -1,7 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { SHIPPED_CATALOGUE } from '../src/catalogue/catalogue.ts'
 import { CHAIN, design, stepAt, stepOf } from '../src/chain/design.ts'
-import { influencesOn } from '../src/chain/sensitivity.ts'
 import { clinic, demoJobs, fieldStation, narrowboat } from '../src/demo/demo.ts'
 import { apply, applyAll } from '../src/edit/apply.ts'
 import type { Edit } from '../src/edit/edit.ts'
@@ -146,15 +145,4 @@ describe('what an edit works again', () => {
       expect(designed(job).needs).toEqual(fresh.needs)
     }
   })
-})
-
-test('sensitivity asks by address, and answers for that figure', () => {
-  const { steps, battery } = designed(fieldStation())
-  const figure = battery.requiredNominalWh
-  if (!figure?.step || !figure.key) throw new Error('not computed')
-  const found = influencesOn(steps, figure.step, figure.key)
-  expect(found.length).toBeGreaterThan(2)
-  const sizes = found.map(({ change }) => Math.abs(change))
-  expect([...sizes].sort((a, b) => b - a)).toEqual(sizes)
-  expect(influencesOn(steps, 'battery/nothing/', 'x')).toEqual([])
 })

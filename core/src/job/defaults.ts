@@ -9,64 +9,75 @@ export interface Default {
   /** Shown with the figure wherever it stands. */
   readonly why: string
   readonly source: string
+  /** The field a person would enter it in, where it has one. */
+  readonly place?: string
 }
 
 const OURS = 'assumption of Yard Lamp'
 const given = (value: number, unit: string, why: string, source = OURS): Default => ({ value, unit, why, source })
 
+/** A default that stands in for a field. */
+const inField = (place: string, ...figure: Parameters<typeof given>): Default => ({ ...given(...figure), place })
+
 export const DEFAULTS = {
   // Site. Temperatures are on the safer side for most inhabited places.
-  albedoFraction: given(0.2, '', 'grass and soil', 'Liu & Jordan 1963, as used by Duffie & Beckman'),
-  recordHighC: given(40, '°C', 'hot summer day'),
-  batteryRoomLowC: given(5, '°C', 'sheltered, not heated'),
-  batteryRoomHighC: given(35, '°C', 'sheltered, not cooled'),
-  daySwingK: given(8, 'K', 'a common swing of day and night'),
+  albedoFraction: inField(
+    'site.albedoFraction',
+    0.2,
+    '',
+    'grass and soil',
+    'Liu & Jordan 1963, as used by Duffie & Beckman',
+  ),
+  recordHighC: inField('site.recordHighC', 40, '°C', 'hot summer day'),
+  batteryRoomLowC: inField('site.batteryRoomLowC', 5, '°C', 'sheltered, not heated'),
+  batteryRoomHighC: inField('site.batteryRoomHighC', 35, '°C', 'sheltered, not cooled'),
+  daySwingK: inField('site.daySwingK', 8, 'K', 'a common swing of day and night'),
   /** Record low a string is laid out for: no cold morning can then pass a controller's limit. */
-  stringColdestC: given(-40, '°C', 'no record low entered: the safer figure'),
+  stringColdestC: inField('site.recordLowC', -40, '°C', 'no record low entered: the safer figure'),
   /** Outside a heated box, while neither a monthly mean nor a record low is entered. */
-  outsideBoxC: given(-20, '°C', 'no record low entered: the safer figure'),
+  outsideBoxC: inField('site.recordLowC', -20, '°C', 'no record low entered: the safer figure'),
   /** Air of a synthetic year where the site gives none by month. */
   yearAirC: given(15, '°C', 'no air by month entered'),
   // Loads.
-  loadMarginFraction: given(0.1, '', 'for what was forgotten'),
-  controllerStandbyW: given(2, 'W', 'common sheets'),
-  monitorStandbyW: given(1, 'W', 'common sheets'),
+  loadMarginFraction: inField('loads.loadMarginFraction', 0.1, '', 'for what was forgotten'),
+  controllerStandbyW: inField('loads.controllerStandbyW', 2, 'W', 'common sheets'),
+  monitorStandbyW: inField('loads.monitorStandbyW', 1, 'W', 'common sheets'),
   powerFactor: given(1, '', 'power factor not given'),
   converterEfficiency: given(0.85, '', 'converter whose sheet is not at hand'),
   // Inverter.
   inverterEfficiency: given(0.9, '', 'no inverter chosen yet'),
-  inverterHeadroom: given(1.25, '×', 'a quarter over what runs together', 'common practice'),
-  inverterHoursPerDay: given(24, 'h', 'on round the clock'),
+  inverterHeadroom: inField('inverter.headroom', 1.25, '×', 'a quarter over what runs together', 'common practice'),
+  inverterHoursPerDay: inField('inverter.hoursPerDay', 24, 'h', 'on round the clock'),
   // Battery.
-  autonomyCriticalDays: given(5, 'd', 'a critical site', 'common practice'),
-  autonomyWithBackupDays: given(2, 'd', 'with a backup', 'common practice'),
-  autonomyAloneDays: given(3, 'd', 'without a backup', 'common practice'),
+  autonomyCriticalDays: inField('battery.autonomyDays', 5, 'd', 'a critical site', 'common practice'),
+  autonomyWithBackupDays: inField('battery.autonomyDays', 2, 'd', 'with a backup', 'common practice'),
+  autonomyAloneDays: inField('battery.autonomyDays', 3, 'd', 'without a backup', 'common practice'),
   /** Capacity in the middle of a life that ends at 80 %. */
-  agingFactor: given(0.9, '', 'middle of life'),
+  agingFactor: inField('battery.agingFactor', 0.9, '', 'middle of life'),
   chargeEfficiency: given(0.85, '', 'no battery chosen'),
   // Array.
-  recoveryDays: given(7, 'd', 'at most a week', 'common practice'),
-  mismatchLoss: given(0.02, '', 'common practice'),
-  wiringLoss: given(0.02, '', 'common practice'),
-  heatLoss: given(0.06, '', 'common practice; the site gives no air by month'),
-  controllerLoss: given(0.03, '', 'common practice'),
-  ageingLoss: given(0.03, '', 'common practice'),
+  recoveryDays: inField('array.recoveryDays', 7, 'd', 'at most a week', 'common practice'),
+  mismatchLoss: inField('array.losses.mismatch', 0.02, '', 'common practice'),
+  wiringLoss: inField('array.losses.wiring', 0.02, '', 'common practice'),
+  heatLoss: inField('array.losses.temperature', 0.06, '', 'common practice; the site gives no air by month'),
+  controllerLoss: inField('array.losses.controller', 0.03, '', 'common practice'),
+  ageingLoss: inField('array.losses.ageing', 0.03, '', 'common practice'),
   pwmLoss: given(0.25, '', 'PWM holds the panel at battery voltage'),
-  rainWashedSoiling: given(0.03, '', 'panels rain-washed', 'common practice'),
-  dustySoiling: given(0.06, '', 'panels dusty', 'common practice'),
-  desertSoiling: given(0.12, '', 'panels desert', 'common practice'),
+  rainWashedSoiling: inField('array.losses.soiling', 0.03, '', 'panels rain-washed', 'common practice'),
+  dustySoiling: inField('array.losses.soiling', 0.06, '', 'panels dusty', 'common practice'),
+  desertSoiling: inField('array.losses.soiling', 0.12, '', 'panels desert', 'common practice'),
   panelGapMm: given(20, 'mm', 'clamps between panels'),
   roofEdgeMm: given(200, 'mm', 'wind at the edges of a roof'),
   vehicleEdgeMm: given(50, 'mm', 'a roof too short to leave so much at its edges'),
   clippingFraction: given(0, '', 'none accepted'),
   acCoupledEfficiency: given(0.96, '', 'common sheets'),
   // Backup.
-  backupStopAt: given(0.9, '', 'the last tenth is left to the sun'),
+  backupStopAt: inField('backup.stopAt', 0.9, '', 'the last tenth is left to the sun'),
   alternatorIdleFraction: given(0.5, '', 'half of its rating, hot and at idle'),
-  alternatorOtherA: given(0, 'A', 'not entered'),
-  altitudeM: given(0, 'm', 'no height entered'),
+  alternatorOtherA: inField('backup.alternator.otherA', 0, 'A', 'not entered'),
+  altitudeM: inField('site.altitudeM', 0, 'm', 'no height entered'),
   // Parts.
-  horizonYears: given(15, 'y', 'about the life of a controller and an inverter'),
+  horizonYears: inField('battery.horizonYears', 15, 'y', 'about the life of a controller and an inverter'),
 } as const satisfies Readonly<Record<string, Default>>
 
 /** Sun lost to dirt, by how the panels stand to it. */

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { InputError, showValue } from '../method/input-error.ts'
 import { fromIssue } from '../method/method.ts'
-import { plainReader } from '../method/plain.ts'
+import { loadsAsTheyCame } from './plain-loads.ts'
 import {
   type Backup,
   type CircuitChoice,
@@ -10,8 +10,6 @@ import {
   type Job,
   jobSchema,
   type Load,
-  loadSchema,
-  MOST_LOADS,
   type Option,
   type Plane,
 } from './schema.ts'
@@ -65,20 +63,6 @@ function readBySchema(value: unknown): Job {
   const parsed = jobSchema.safeParse(loads ? { ...(value as object), loads: [] } : value)
   if (!parsed.success) throw fromIssue(parsed.error.issues[0], value)
   return loads ? { ...parsed.data, loads } : parsed.data
-}
-
-const readLoad = plainReader(loadSchema)
-const LOAD_KEYS = Object.keys(loadSchema.shape)
-
-/**
- * The loads, most of a document by far, where each is written as the schema would write it: read some four times as fast.
- * Null where one is not, for the schema to read or to refuse.
- */
-function loadsAsTheyCame(value: unknown): Load[] | null {
-  if (!Array.isArray(value) || value.length > MOST_LOADS) return null
-  const asWritten = (load: unknown) =>
-    readLoad(load) === load && Object.keys(load as Load).every((key, i) => key === LOAD_KEYS[i])
-  return value.every(asWritten) ? (value as Load[]) : null
 }
 
 /** Reads a job file's text. @throws {InputError} JSON_INVALID, or as parseJob */

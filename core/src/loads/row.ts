@@ -98,7 +98,7 @@ function powerOf(load: Load, working: Working): Known | null {
     }).powerW
   }
   const watts = runningW(load)
-  return watts === null ? null : known(watts, origin(load), sourceText(load))
+  return watts === null ? null : { ...known(watts, origin(load), sourceText(load)), place: `loads.${load.id}.powerW` }
 }
 
 /** Energy of one row. Hours, duty and days beyond what a day and a week hold count as full; the check says so. */

@@ -29,7 +29,7 @@ export function layCircuit(brief: LayBrief, working: Working): Circuit {
   const run: Run = {
     ...brief,
     installation: choice.installation ?? demand.installation,
-    lengthM: enteredOr(choice.lengthM, demand.title, brief.lengthM),
+    lengthM: enteredOr(choice.lengthM, demand.title, { ...brief.lengthM, place: `wiring.${demand.id}.lengthM` }),
     ambientC: enteredOr(
       choice.ambientC,
       demand.title,

@@ -31,6 +31,8 @@ export interface Known<T = number> {
   readonly step?: Address
   /** Key of that step's output. */
   readonly key?: string
+  /** The field a person would enter it in, where it is not settled and has one: `loads.loadMarginFraction`. */
+  readonly place?: string
 }
 
 export const known = <T>(value: T, origin: Origin, from: string): Known<T> => ({ value, origin, from })
@@ -39,7 +41,8 @@ export const assumed = <T>(value: T, why: string): Known<T> => known(value, 'ass
 export const fromSheet = <T>(value: T, item: string): Known<T> => known(value, 'catalogue', item)
 
 /** A default of a job, with the reason it is given with. */
-export const assumedOf = ({ value, why }: Default): Known => assumed(value, why)
+export const assumedOf = ({ value, why, place }: Default): Known =>
+  place === undefined ? assumed(value, why) : { ...assumed(value, why), place }
 
 /** What a person entered, or the assumption that stands in for it. */
 export const enteredOr = <T>(value: T | null, from: string, otherwise: Known<T>): Known<T> =>

@@ -1,5 +1,6 @@
 import { type Job, parseJob, quantityMeta } from '@yard-lamp/core'
-import { loadSchema, optionSchema, siteSchema } from '@yard-lamp/core/job'
+import { jobSchema } from '@yard-lamp/core/job'
+import { z } from 'zod'
 
 export interface Difference {
   readonly what: string
@@ -14,31 +15,46 @@ const MOST_SHOWN = 14
 export function differences(mine: Job, theirs: Job): Difference[] {
   const found: Difference[] = []
   // Both as the file format writes them: the order of keys is no difference.
-  compare('', parseJob(mine), parseJob(theirs), found)
+  compare({ path: '', schema: jobSchema }, parseJob(mine), parseJob(theirs), found)
   if (found.length <= MOST_SHOWN) return found
   const more = found.length - MOST_SHOWN
   return [...found.slice(0, MOST_SHOWN), { what: `and ${more} more`, mine: '', theirs: '' }]
 }
 
-/** What the fields of a job are called, from the core's schemas. */
-const FIELD_WORDS = new Map(
-  [
-    siteSchema.shape,
-    loadSchema.shape,
-    ...(['battery', 'controller', 'inverter'] as const).map((part) => optionSchema.shape[part].shape),
-  ].flatMap((shape) =>
-    Object.entries(shape).map(([key, schema]) => [key, quantityMeta(schema)?.label ?? key] as const),
-  ),
-)
-const wordsFor = (key: string): string => FIELD_WORDS.get(key) ?? key
+/** The schema inside what may be null or left out. */
+function bare(schema: z.ZodType | undefined): z.ZodType | undefined {
+  let inner = schema
+  while (inner instanceof z.ZodNullable || inner instanceof z.ZodOptional) inner = inner.unwrap() as z.ZodType
+  return inner
+}
 
-function compare(path: string, mine: unknown, theirs: unknown, found: Difference[]): void {
+/** Schema of a field, and of the things in a list. */
+function fieldOf(schema: z.ZodType | undefined, key: string): z.ZodType | undefined {
+  const whole = bare(schema)
+  return whole instanceof z.ZodObject ? (whole.shape[key] as z.ZodType | undefined) : undefined
+}
+function elementOf(schema: z.ZodType | undefined): z.ZodType | undefined {
+  const list = bare(schema)
+  return list instanceof z.ZodArray ? (list.element as z.ZodType) : undefined
+}
+
+/** What a field is called: a load’s quantity is another thing than an inverter’s. */
+const wordsFor = (key: string, schema: z.ZodType | undefined): string => (schema && quantityMeta(schema)?.label) ?? key
+
+interface Place {
+  readonly path: string
+  readonly schema: z.ZodType | undefined
+}
+
+function compare({ path, schema }: Place, mine: unknown, theirs: unknown, found: Difference[]): void {
   if (Object.is(mine, theirs)) return
   if (isRecordList(mine) && isRecordList(theirs)) {
-    compareLists(path, mine, theirs, found)
+    compareLists({ path, schema: elementOf(schema) }, mine, theirs, found)
   } else if (isRecord(mine) && isRecord(theirs)) {
     for (const key of new Set([...Object.keys(mine), ...Object.keys(theirs)])) {
-      compare(path === '' ? key : `${path} › ${wordsFor(key)}`, mine[key], theirs[key], found)
+      const field = fieldOf(schema, key)
+      const inner = { path: path === '' ? key : `${path} › ${wordsFor(key, field)}`, schema: field }
+      compare(inner, mine[key], theirs[key], found)
     }
   } else if (JSON.stringify(mine) !== JSON.stringify(theirs)) {
     found.push({ what: path, mine: show(mine), theirs: show(theirs) })
@@ -46,11 +62,11 @@ function compare(path: string, mine: unknown, theirs: unknown, found: Difference
 }
 
 /** Lists of things with ids are compared by id, not by place. */
-function compareLists(path: string, mine: readonly Item[], theirs: readonly Item[], found: Difference[]): void {
+function compareLists({ path, schema }: Place, mine: readonly Item[], theirs: readonly Item[], found: Difference[]) {
   const nameOf = (item: Item) => item.name || item.id
   for (const item of mine) {
     const other = theirs.find(({ id }) => id === item.id)
-    if (other) compare(`${path} › ${nameOf(item)}`, item, other, found)
+    if (other) compare({ path: `${path} › ${nameOf(item)}`, schema }, item, other, found)
     else found.push({ what: `${path} › ${nameOf(item)}`, mine: 'is there', theirs: 'is not there' })
   }
   for (const item of theirs) {

@@ -11,8 +11,10 @@ import {
 } from '@yard-lamp/core'
 import { formatNumber, type Writer } from '@yard-lamp/core/units'
 import { useEffect, useMemo, useRef } from 'react'
+import { useGoTo } from '../checks/use-go-to.ts'
 import { selectDesign } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
+import { useWhenIdle } from '../store/use-when-idle.ts'
 import { useWrite } from '../store/use-write.ts'
 import { workingOpened } from '../store/view-slice.ts'
 import { isUnsettled } from './Figure.tsx'
@@ -48,7 +50,7 @@ export function WorkingPanel() {
       </div>
       <FormulaLines method={method} step={step} highlight={working.key} />
       <InputTable method={method} step={step} />
-      <Movers steps={steps} step={step} outputKey={working.key} method={method} />
+      <Movers step={step} outputKey={working.key} method={method} />
       <p className="small soft">{method.notes}</p>
       <p className="small soft">
         <b>Source:</b> {method.source}. <code>{method.id}</code>
@@ -145,19 +147,12 @@ const changeText = (change: number, unit: string, write: Writer): string =>
   write.quantity(change, unit === '°C' ? 'K' : unit)
 
 /** Which assumption moves the figure most. */
-function Movers({
-  steps,
-  step,
-  outputKey,
-  method,
-}: {
-  steps: readonly Step[]
-  step: Step
-  outputKey: string
-  method: AnyMethod
-}) {
+function Movers({ step, outputKey, method }: { step: Step; outputKey: string; method: AnyMethod }) {
   const write = useWrite()
-  const movers = useMemo(() => influencesOn(steps, step.address, outputKey).slice(0, 3), [steps, step, outputKey])
+  const goTo = useGoTo()
+  const design = useWhenIdle(useAppSelector(selectDesign))
+  const { address } = step
+  const movers = useMemo(() => influencesOn(design, address, outputKey).slice(0, 3), [design, address, outputKey])
   const unit = quantityMeta(method.outputs.shape[outputKey] as never)?.unit ?? ''
   const [first] = movers
   if (!first)
@@ -180,6 +175,14 @@ function Movers({
           <li key={`${mover.methodId}${mover.input}${mover.from}`}>
             <span className="assumed">{labelOf(mover.methodId, mover.input)}</span> ({mover.from}): a tenth more makes
             it {changeText(Math.abs(mover.change), unit, write)} {mover.change > 0 ? 'more' : 'less'}
+            {mover.place !== null && (
+              <>
+                {' '}
+                <button type="button" className="pick" onClick={() => goTo(mover.place ?? '')}>
+                  enter it
+                </button>
+              </>
+            )}
           </li>
         ))}
       </ol>

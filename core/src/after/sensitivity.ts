@@ -1,8 +1,10 @@
+import { type Design, design, stepAt } from '../chain/design.ts'
+import { methodOf } from '../chain/methods.ts'
+import { apply } from '../edit/apply.ts'
+import { enter } from '../edit/enter.ts'
 import { InputError } from '../method/input-error.ts'
 import { runMethod } from '../method/method.ts'
 import { type Address, isKnown, type Known, type Origin, type Step } from '../working/working.ts'
-import { stepAt } from './design.ts'
-import { methodOf } from './methods.ts'
 
 /** How a computed figure answers to one of the figures it rests on. */
 export interface Influence {
@@ -12,6 +14,8 @@ export interface Influence {
   readonly from: string
   readonly origin: Origin
   readonly value: number
+  /** The field it may be entered in; null where it has none. */
+  readonly place: string | null
   /** The figure's change when that input is a tenth larger (a tenth smaller where a tenth more is out of its domain), in the figure's unit. */
   readonly change: number
 }
@@ -20,6 +24,8 @@ export interface Influence {
 const UNSETTLED: readonly Origin[] = ['assumption', 'guess', 'typical']
 /** Leaves tried for one figure, so that a job of a thousand guesses still answers at once. */
 const MOST_LEAVES = 400
+/** Of those, the strongest so many are entered in their field and the whole chain is worked again. */
+const MOST_ENTERED = 5
 
 interface Leaf {
   readonly step: Step
@@ -35,33 +41,63 @@ interface Asked {
 }
 
 /**
- * Which assumption moves a figure most: each unsettled number it rests on, through all steps before it, is made a tenth
- * larger and the steps are run again.
+ * Which assumption moves a figure most: each unsettled number it rests on is made a tenth larger. The steps between the two
+ * are run again to find the strongest; those that have a field are then entered in it, and the whole chain answers, with
+ * all it would choose otherwise.
  * @param address of the step that gave the figure
  * @param key of its output
- * @returns influences, strongest first; steps the method refuses are left out
+ * @returns influences, strongest first; what a method refuses is left out
  */
-export function influencesOn(steps: readonly Step[], address: Address, key: string): Influence[] {
-  const step = stepAt(steps, address)
+export function influencesOn(now: Design, address: Address, key: string): Influence[] {
+  const step = stepAt(now.steps, address)
   const before = numberAt(step?.outputs[key]?.value)
   if (!step || before === null) return []
-  const asked = { behind: stepsBehind(steps, step), step, key }
-  const leaves = asked.behind.flatMap(leavesOf).slice(0, MOST_LEAVES)
-  return leaves
-    .flatMap((leaf) => {
-      const after = replay(asked, leaf, 1.1)
-      const change = after !== null ? after - before : negated(replay(asked, leaf, 0.9), before)
-      return change === null ? [] : [influence(leaf, change)]
-    })
-    .filter((each) => each.change !== 0)
-    .sort((a, b) => Math.abs(b.change) - Math.abs(a.change))
+  const asked = { behind: stepsBehind(now.steps, step), step, key }
+  const tried = asked.behind
+    .flatMap(leavesOf)
+    .slice(0, MOST_LEAVES)
+    .flatMap((leaf) => triedIn(asked, leaf, before))
+  const ranked = byStrength(tried)
+  const entered = ranked.slice(0, MOST_ENTERED).map((each) => enteredIn(now, asked, each, before))
+  return byStrength([...entered, ...ranked.slice(MOST_ENTERED)]).map(({ leaf, change }) => influence(leaf, change))
 }
 
-const negated = (after: number | null, before: number): number | null => (after === null ? null : before - after)
+interface Tried {
+  readonly leaf: Leaf
+  /** A tenth more, or a tenth less where that is out of its domain. */
+  readonly scale: 1.1 | 0.9
+  readonly change: number
+}
+
+const byStrength = (tried: readonly Tried[]): Tried[] =>
+  tried.filter(({ change }) => change !== 0).sort((a, b) => Math.abs(b.change) - Math.abs(a.change))
+
+function triedIn(asked: Asked, leaf: Leaf, before: number): Tried[] {
+  for (const scale of [1.1, 0.9] as const) {
+    const after = replay(asked, leaf, scale)
+    if (after !== null) return [{ leaf, scale, change: scale > 1 ? after - before : before - after }]
+  }
+  return []
+}
+
+/** The same by the act of entering it; as it was tried, where it has no field or the figure is gone with it. */
+function enteredIn({ job, catalogue }: Design, { step, key }: Asked, tried: Tried, before: number): Tried {
+  const { leaf, scale } = tried
+  const { place, value } = leaf.figure
+  const edit = place === undefined ? null : enter(job, place, value * scale)
+  if (!edit) return tried
+  try {
+    const after = numberAt(stepAt(design(apply(job, edit), catalogue).steps, step.address)?.outputs[key]?.value)
+    return after === null ? tried : { ...tried, change: scale > 1 ? after - before : before - after }
+  } catch (error) {
+    if (error instanceof InputError) return tried
+    throw error
+  }
+}
 
 function influence({ step, path, figure }: Leaf, change: number): Influence {
-  const { from, origin, value } = figure
-  return { input: path.join('.'), methodId: step.methodId, from, origin, value, change }
+  const { from, origin, value, place = null } = figure
+  return { input: path.join('.'), methodId: step.methodId, from, origin, value, place, change }
 }
 
 /** A step and all steps its inputs came from, each after those it rests on. */

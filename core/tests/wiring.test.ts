@@ -1,0 +1,113 @@
+import fc from 'fast-check'
+import { describe, expect, test } from 'vitest'
+import type { Design } from '../src/chain/design.ts'
+import { STANDARD_RATINGS_A } from '../src/tables/standard-ratings.ts'
+import { from, holds, whole } from './definition.ts'
+import { circuitOf, stationWith } from './designed.ts'
+
+describe('the wiring link', () => {
+  test.each(['iec', 'north-american'] as const)(
+    'every circuit of %s carries its device, which carries its current',
+    (ruleSet) => {
+      const site = ruleSet === 'iec' ? { ruleSet } : { ruleSet, mainsVoltageV: 120, mainsFrequencyHz: 60 }
+      const { wiring } = stationWith({ site })
+      expect(wiring.circuits.length).toBeGreaterThan(5)
+      for (const circuit of wiring.circuits) {
+        expect(circuit.lack).toBe('')
+        expect(circuit.cable?.size).toMatch(ruleSet === 'iec' ? /mm2$/ : /AWG$/)
+        if (!circuit.device) continue
+        expect(circuit.cable?.ampacityA.value).toBeGreaterThanOrEqual(circuit.device.ratingA.value)
+        expect(circuit.device.ratingA.value).toBeGreaterThanOrEqual(1.25 * circuit.currentA.value - 1e-9)
+      }
+    },
+  )
+
+  test('a battery string is sized with one string out', () => {
+    const result = stationWith()
+    const main = circuitOf(result, 'battery-main').currentA.value
+    expect(circuitOf(result, 'battery-string').currentA.value).toBeCloseTo(
+      main / ((result.battery.bank?.parallel.value ?? 0) - 1),
+      9,
+    )
+  })
+
+  test('a longer run takes a thicker cable, a stricter drop too', () => {
+    const area = (result: Design) => Number.parseFloat(circuitOf(result, 'array').cable?.size ?? '')
+    const near = stationWith({ circuits: { array: { lengthM: 5 } } })
+    const far = stationWith({ circuits: { array: { lengthM: 60 } } })
+    const strict = stationWith({ circuits: { array: { lengthM: 5, maxDropFraction: 0.003 } } })
+    expect(area(far)).toBeGreaterThan(area(near))
+    expect(area(strict)).toBeGreaterThan(area(near))
+    expect(circuitOf(far, 'array').cable?.limitedBy).toBe('voltage drop')
+  })
+
+  test('a run no cable can make is said with what would help, and the rest is answered', () => {
+    const result = stationWith({ circuits: { 'dc-loads': { lengthM: 4000 } } })
+    expect(result.needs.map(({ message }) => message)[0]).toMatch(
+      /^Bus bars to DC board: no size of iec-pvc70-b1 .* a shorter run, a higher voltage/,
+    )
+    expect(circuitOf(result, 'battery-main').cable).not.toBeNull()
+  })
+
+  test('devices at the bank can interrupt what it can deliver', () => {
+    const result = stationWith()
+    const shortA = result.battery.bank?.shortCircuitA.value ?? 0
+    for (const id of ['controller', 'battery-string', 'battery-main', 'inverter-dc', 'dc-loads']) {
+      expect(circuitOf(result, id).device?.item.interruptingA).toBeGreaterThanOrEqual(shortA)
+    }
+  })
+
+  test('three strings on a controller get their fuses', () => {
+    const result = stationWith({
+      panelId: 'dorveth-545',
+      controller: { itemId: 'lanthorn-m250-100', quantity: 1, panelsPerString: 2, stringsPerController: 3 },
+    })
+    expect(circuitOf(result, 'string')).toMatchObject({
+      count: 3,
+      mustProtect: true,
+      device: { item: { type: 'pv-fuse' }, ratingA: { value: 25 } },
+    })
+  })
+
+  test('a chosen cable stands beside the design’s device, and its limit is its own', () => {
+    const { cable } = circuitOf(stationWith({ circuits: { 'inverter-dc': { size: '70 mm2' } } }), 'inverter-dc')
+    expect(cable).toMatchObject({ size: '70 mm2', parallel: 1, chosen: true, limitedBy: null })
+    expect(cable?.ampacityA.value).toBeCloseTo(269 * 0.96, 6)
+  })
+})
+
+describe('definitions', () => {
+  holds(
+    'wire.voltage-drop',
+    {
+      currentA: from(0, 300),
+      lengthM: from(0, 100),
+      size: fc.constantFrom('10 mm2', '70 mm2'),
+      voltageV: from(10, 400),
+      parallel: whole(1, 4),
+      conductorC: from(0, 100),
+      phases: fc.constantFrom('two-wire', 'three-phase'),
+    },
+    (i) => {
+      const at20 = { '10 mm2': 1.91, '70 mm2': 0.272 }[i.size as '10 mm2']
+      const ohm =
+        ((i.phases === 'two-wire' ? 2 : Math.sqrt(3)) * i.lengthM * at20 * (1 + 0.00393 * (i.conductorC - 20))) /
+        1000 /
+        i.parallel
+      return { resistanceOhm: ohm, dropV: ohm * i.currentA, dropFraction: (ohm * i.currentA) / i.voltageV }
+    },
+  )
+  holds(
+    'protect.rating',
+    {
+      currentA: from(0, 400),
+      series: fc.constantFrom('na-breaker', 'iec-breaker', 'battery-fuse'),
+      ampacityA: from(10, 700),
+    },
+    (i) => {
+      const ratingA =
+        STANDARD_RATINGS_A[i.series as 'na-breaker'].find((rating) => rating >= 1.25 * i.currentA) ?? Number.NaN
+      return { minimumA: 1.25 * i.currentA, ratingA, conductorProtected: ratingA <= i.ampacityA }
+    },
+  )
+})
