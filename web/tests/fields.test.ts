@@ -76,6 +76,13 @@ describe('a number field', () => {
     expect(readNumber('200', low)).toMatchObject({ ok: false, message: expect.stringContaining('176 °F') })
     expect(showKept(-11, low)).toBe('12.2')
     expect(showKept(null, low)).toBe('')
+    const lead = fieldRule(siteSchema.shape.arrayToBatteryM, US)
+    expect([18, 6, 18.288, 17.999964].map((lengthM) => showKept(lengthM, lead))).toEqual([
+      '59.06',
+      '19.69',
+      '60',
+      '59.055',
+    ])
     expect(showKept(0.29, depth, 100)).toBe('29')
   })
 })

@@ -75,12 +75,6 @@ export function sunPosition(latitudeDeg: number, longitudeDeg: number, unixMs: n
     Math.atan2(cosDeg(obliquityDeg) * sinDeg(apparentLongitudeDeg), cosDeg(apparentLongitudeDeg)) / DEG
   const siderealDeg = 280.46061837 + 360.98564736629 * (julianDay - 2_451_545) + 0.000387933 * centuries * centuries
   const hourAngleDeg = (siderealDeg + longitudeDeg - rightAscensionDeg) % 360
-  const cosZenith =
-    sinDeg(latitudeDeg) * sinDeg(sunDeclinationDeg) +
-    cosDeg(latitudeDeg) * cosDeg(sunDeclinationDeg) * cosDeg(hourAngleDeg)
-  const east = -cosDeg(sunDeclinationDeg) * sinDeg(hourAngleDeg)
-  const north =
-    cosDeg(latitudeDeg) * sinDeg(sunDeclinationDeg) -
-    sinDeg(latitudeDeg) * cosDeg(sunDeclinationDeg) * cosDeg(hourAngleDeg)
-  return { zenithDeg: acosDeg(cosZenith), azimuthDeg: (Math.atan2(east, north) / DEG + 360) % 360 }
+  const { heightDeg, azimuthDeg } = sunInSky(latitudeDeg, sunDeclinationDeg, hourAngleDeg)
+  return { zenithDeg: 90 - heightDeg, azimuthDeg }
 }

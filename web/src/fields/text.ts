@@ -35,17 +35,19 @@ function allowedShown(rule: FieldRule, scale: number): string {
 
 /**
  * A value as it is shown in a field: plain digits, no thousands marks, no trailing zeros. A figure that came from another
- * unit and has no end (28 °F) is shown with five digits; it is kept whole.
+ * unit and has no end (28 °F) is shown with a few digits; it is kept whole.
  */
-export function showNumber(value: number | null, scale = 1): string {
+export function showNumber(value: number | null, scale = 1, endlessDigits = 5): string {
   if (value === null) return ''
   const shown = Number((value * scale).toPrecision(8))
   const endless = shown !== Number((value * scale).toPrecision(12))
-  return String(endless ? Number(shown.toPrecision(5)) : shown)
+  return String(endless ? Number(shown.toPrecision(endlessDigits)) : shown)
 }
 
-/** The same for a kept value, in the unit the field shows. */
+/** The same for a kept value, in the unit the field shows: 18 m are 59.06 ft. */
 export const showKept = (value: number | null, rule: FieldRule, scale = 1): string =>
-  showNumber(value === null || scale === 100 ? value : rule.shown(value), scale)
+  rule.unit === rule.keptUnit || scale === 100
+    ? showNumber(value, scale)
+    : showNumber(value === null ? null : rule.shown(value), scale, 4)
 
 export { type FieldRule, fieldRule }

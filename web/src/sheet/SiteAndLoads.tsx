@@ -1,6 +1,7 @@
 import type { Design, Job, Load } from '@yard-lamp/core'
 import { hasMeter, shownEntry } from '@yard-lamp/core/loads'
 import { formatNumber, formatPercent, MONTH_NAMES } from '@yard-lamp/core/units'
+import { MonthHeads } from '../units/MonthHeads.tsx'
 import { isUnsettled } from '../working/Figure.tsx'
 
 interface SheetProps {
@@ -131,11 +132,7 @@ export function Months({ design: { array, site } }: { design: Design }) {
         <thead>
           <tr>
             <th />
-            {MONTH_NAMES.map((name) => (
-              <th key={name} className="number">
-                {name.slice(0, 3)}
-              </th>
-            ))}
+            <MonthHeads />
           </tr>
         </thead>
         <tbody>

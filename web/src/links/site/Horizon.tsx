@@ -1,12 +1,13 @@
 import { Button, Textarea } from '@mantine/core'
 import { horizonText, readHorizon } from '@yard-lamp/core/site'
-import { formatNumber, formatPercent, MONTH_NAMES } from '@yard-lamp/core/units'
+import { formatNumber, formatPercent } from '@yard-lamp/core/units'
 import { useState } from 'react'
 import { FileField } from '../../fields/FileField.tsx'
 import { Part } from '../../job/Page.tsx'
 import { edited } from '../../store/job-slice.ts'
 import { selectDesign, selectSite } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { MonthHeads } from '../../units/MonthHeads.tsx'
 import { HorizonPicture } from './HorizonPicture.tsx'
 
 /** The horizon over the paths of the sun: drawn by dragging, typed, or brought in as points; and what it takes. */
@@ -70,11 +71,7 @@ export function Horizon() {
                 <th>
                   <span className="visually-hidden">What</span>
                 </th>
-                {MONTH_NAMES.map((name) => (
-                  <th key={name} className="number">
-                    {name.slice(0, 3)}
-                  </th>
-                ))}
+                <MonthHeads />
               </tr>
             </thead>
             <tbody>

@@ -1,12 +1,13 @@
 import { Button } from '@mantine/core'
 import type { Site } from '@yard-lamp/core'
 import type { WeatherMonths } from '@yard-lamp/core/site'
-import { formatNumber, MONTH_NAMES } from '@yard-lamp/core/units'
+import { formatNumber } from '@yard-lamp/core/units'
 import { useState } from 'react'
 import { edited } from '../../store/job-slice.ts'
 import { selectSite } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { useWrite } from '../../store/use-write.ts'
+import { MonthHeads } from '../../units/MonthHeads.tsx'
 
 /** What the file holds, what was wrong with it, and what of it is taken. */
 export function WeatherFound({ file, months, onDone }: { file: string; months: WeatherMonths; onDone: () => void }) {
@@ -46,11 +47,7 @@ export function WeatherFound({ file, months, onDone }: { file: string; months: W
           <thead>
             <tr>
               <th>{months.place || file}</th>
-              {MONTH_NAMES.map((name) => (
-                <th key={name} className="number">
-                  {name.slice(0, 3)}
-                </th>
-              ))}
+              <MonthHeads />
             </tr>
           </thead>
           <tbody>
