@@ -16,7 +16,9 @@ export interface Influence {
   readonly value: number
   /** The field it may be entered in; null where it has none. */
   readonly place: string | null
-  /** The figure's change when that input is a tenth larger (a tenth smaller where a tenth more is out of its domain), in the figure's unit. */
+  /** What the input was multiplied by: a tenth more, or a tenth less where more is out of its domain. */
+  readonly scale: 1.1 | 0.9
+  /** The figure's change by that, in the figure's unit. */
   readonly change: number
 }
 
@@ -57,25 +59,35 @@ export function influencesOn(now: Design, address: Address, key: string): Influe
     .flatMap(leavesOf)
     .slice(0, MOST_LEAVES)
     .flatMap((leaf) => triedIn(asked, leaf, before))
-  const ranked = byStrength(tried)
+  const ranked = eachFieldOnce(byStrength(tried))
   const entered = ranked.slice(0, MOST_ENTERED).map((each) => enteredIn(now, asked, each, before))
-  return byStrength([...entered, ...ranked.slice(MOST_ENTERED)]).map(({ leaf, change }) => influence(leaf, change))
+  return byStrength([...entered, ...ranked.slice(MOST_ENTERED)]).map(influence)
 }
 
 interface Tried {
   readonly leaf: Leaf
-  /** A tenth more, or a tenth less where that is out of its domain. */
-  readonly scale: 1.1 | 0.9
+  readonly scale: Influence['scale']
   readonly change: number
 }
 
 const byStrength = (tried: readonly Tried[]): Tried[] =>
   tried.filter(({ change }) => change !== 0).sort((a, b) => Math.abs(b.change) - Math.abs(a.change))
 
+/** A field may stand behind a figure in several ways: entering it moves them all, so its strongest speaks for it. */
+function eachFieldOnce(tried: readonly Tried[]): Tried[] {
+  const seen = new Set<string>()
+  return tried.filter(({ leaf: { figure } }) => {
+    if (figure.place === undefined) return true
+    const first = !seen.has(figure.place)
+    seen.add(figure.place)
+    return first
+  })
+}
+
 function triedIn(asked: Asked, leaf: Leaf, before: number): Tried[] {
   for (const scale of [1.1, 0.9] as const) {
     const after = replay(asked, leaf, scale)
-    if (after !== null) return [{ leaf, scale, change: scale > 1 ? after - before : before - after }]
+    if (after !== null) return [{ leaf, scale, change: after - before }]
   }
   return []
 }
@@ -88,16 +100,16 @@ function enteredIn({ job, catalogue }: Design, { step, key }: Asked, tried: Trie
   if (!edit) return tried
   try {
     const after = numberAt(stepAt(design(apply(job, edit), catalogue).steps, step.address)?.outputs[key]?.value)
-    return after === null ? tried : { ...tried, change: scale > 1 ? after - before : before - after }
+    return after === null ? tried : { ...tried, change: after - before }
   } catch (error) {
     if (error instanceof InputError) return tried
     throw error
   }
 }
 
-function influence({ step, path, figure }: Leaf, change: number): Influence {
+function influence({ leaf: { step, path, figure }, scale, change }: Tried): Influence {
   const { from, origin, value, place = null } = figure
-  return { input: path.join('.'), methodId: step.methodId, from, origin, value, place, change }
+  return { input: path.join('.'), methodId: step.methodId, from, origin, value, place, scale, change }
 }
 
 /** A step and all steps its inputs came from, each after those it rests on. */

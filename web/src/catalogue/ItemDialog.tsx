@@ -104,7 +104,7 @@ function CellField({ field, value, wrong, onValue }: CellFieldProps) {
   const id = useId()
   const { form, label, unit, choices, optional, help, allowed } = field
   const choosable = form === 'flag' ? ['yes', 'no'] : choices
-  const note = wrong !== '' ? wrong : [help, form === 'number' ? allowed : ''].filter(Boolean).join(' ')
+  const note = wrong !== '' ? wrong : [help, form === 'number' ? sentence(allowed) : ''].filter(Boolean).join(' ')
   return (
     <div className="field item-field">
       <label htmlFor={id}>
@@ -138,3 +138,5 @@ function CellField({ field, value, wrong, onValue }: CellFieldProps) {
     </div>
   )
 }
+
+const sentence = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`

@@ -173,8 +173,9 @@ function Movers({ step, outputKey, method }: { step: Step; outputKey: string; me
       <ol className="small">
         {movers.map((mover) => (
           <li key={`${mover.methodId}${mover.input}${mover.from}`}>
-            <span className="assumed">{labelOf(mover.methodId, mover.input)}</span> ({mover.from}): a tenth more makes
-            it {changeText(Math.abs(mover.change), unit, write)} {mover.change > 0 ? 'more' : 'less'}
+            <span className="assumed">{labelOf(mover.methodId, mover.input)}</span> ({mover.from}): a tenth{' '}
+            {mover.scale > 1 ? 'more' : 'less'} makes it {changeText(Math.abs(mover.change), unit, write)}{' '}
+            {mover.change > 0 ? 'more' : 'less'}
             {mover.place !== null && (
               <>
                 {' '}
