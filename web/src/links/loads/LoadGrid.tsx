@@ -3,7 +3,7 @@ import { useLocalStorage } from '@mantine/hooks'
 import { createSelector, nanoid } from '@reduxjs/toolkit'
 import { IconPlus } from '@tabler/icons-react'
 import { emptyLoad, type Load, MOST_LOADS } from '@yard-lamp/core'
-import { Fragment, memo, useCallback, useMemo, useRef } from 'react'
+import { Fragment, memo, useCallback, useLayoutEffect, useMemo, useRef } from 'react'
 import { edited } from '../../store/job-slice.ts'
 import type { RootState } from '../../store/root.ts'
 import { selectDesign, selectJob, selectLoads } from '../../store/selectors.ts'
@@ -39,21 +39,24 @@ export const LoadGrid = memo(function LoadGrid() {
   const { block, selected } = selection
   const indexOf = useMemo(() => new Map(loads.map((load, i) => [load.id, i])), [loads])
   const ids = useMemo(() => order.map(({ id }) => id), [order])
-  const isNear = useNearRows(body, ids)
+  const { isNear, hold } = useNearRows(body, ids)
 
-  const focusCell = useCallback((row: number, column: string) => {
-    // At once, so that the next key finds it; a row just added, or out of sight until now, stands there some frames later.
-    const focus = (framesLeft: number) => {
-      const there = rowAt(body.current, row)
-      const cell = there?.querySelector<HTMLElement>(`[data-column="${column}"]`)
-      if (cell) cell.focus()
-      else if (framesLeft > 0) {
-        there?.scrollIntoView({ block: 'nearest' })
-        requestAnimationFrame(() => focus(framesLeft - 1))
-      }
-    }
-    focus(MOST_FRAMES)
-  }, [])
+  /** The cell the cursor goes to once its row is drawn: a row just added, or out of sight until now. */
+  const wanted = useRef<{ row: number; column: string } | null>(null)
+  const focusCell = useCallback(
+    (row: number, column: string) => {
+      wanted.current = cursorTo(body.current, row, column) ? null : { row, column }
+      if (wanted.current) hold(ids[row] ?? '')
+    },
+    [ids, hold],
+  )
+  useLayoutEffect(() => {
+    if (!wanted.current) return
+    const { row, column } = wanted.current
+    const id = ids[row]
+    if (cursorTo(body.current, row, column) || id === undefined || isNear(id)) wanted.current = null
+    else hold(id)
+  })
   const fresh = useCallback(
     (): Load => ({ ...emptyLoad(nanoid(10)), daysPerWeek: daysInUse === 'weekends' ? 2 : 7 }),
     [daysInUse],
@@ -194,8 +197,12 @@ export const LoadGrid = memo(function LoadGrid() {
   )
 })
 
-/** Frames a row may take to be drawn whole, once it is brought in sight. */
-const MOST_FRAMES = 10
+/** Puts the cursor into a cell. @returns whether it stands there */
+function cursorTo(body: HTMLElement | null, row: number, column: string): boolean {
+  const cell = rowAt(body, row)?.querySelector<HTMLElement>(`[data-column="${column}"]`)
+  cell?.focus()
+  return cell !== null && cell !== undefined
+}
 
 /** Loads of which a field waits for an entry that can be read. */
 const selectBadLoads = createSelector(

@@ -10,12 +10,19 @@ const FIRST = 24
 /** Every so many rows one is watched: watching is paid for at each frame. */
 const WATCH_EVERY = 4
 
+interface NearRows {
+  isNear(id: string): boolean
+  /** Has a row drawn whole wherever it stands, so that the cursor can be put into it. */
+  hold(id: string): void
+}
+
 /**
  * Which rows of a long list are drawn whole: those in sight or near it, and the one in hand. The others show their figures
  * and hold no fields: a page of 300 rows has some 6,000 boxes else, and each key pays for all of them.
  * @param ids of the rows in the order shown; the rows bear them as `data-load`
  */
-export function useNearRows(table: RefObject<HTMLElement | null>, ids: readonly string[]): (id: string) => boolean {
+export function useNearRows(table: RefObject<HTMLElement | null>, ids: readonly string[]): NearRows {
+  const [held, hold] = useState('')
   const printing = usePrinting()
   const whole = ids.length <= MOST_WHOLE || printing
   // The same list for as long as the same rows stand in the same order, whatever is typed in them.
@@ -23,10 +30,8 @@ export function useNearRows(table: RefObject<HTMLElement | null>, ids: readonly 
   // biome-ignore lint/correctness/useExhaustiveDependencies: as above
   const rows = useMemo(() => ids, [key])
   const near = useWatched(table, rows, !whole)
-  return useMemo(() => {
-    if (whole) return () => true
-    return (id: string) => near.has(id)
-  }, [whole, near])
+  const isNear = (id: string) => whole || id === held || near.has(id)
+  return { isNear, hold }
 }
 
 function useWatched(table: RefObject<HTMLElement | null>, rows: readonly string[], on: boolean): ReadonlySet<string> {
