@@ -1,4 +1,4 @@
-/** Times the whole chain in this process: `{loads, anewMs, editMs}` for each size, as JSON. Run by npm run bench. */
+/** Times the whole chain in this process: `{loads, anewMs, editMs, cableMs, leadMs}` for each size, as JSON. Run by npm run bench. */
 import process from 'node:process'
 import {
   apply,
@@ -12,8 +12,8 @@ import {
   SHIPPED_ITEMS,
 } from '@yard-lamp/core'
 
-const RUNS = 200
-const WARM_UP = 200
+const RUNS = 600
+const WARM_UP = 600
 
 function jobOf(loads: number): Job {
   const job = fieldStation()

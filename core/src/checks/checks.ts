@@ -3,6 +3,7 @@ import { arrayDoesNotFit } from './array.does-not-fit.ts'
 import { arrayInverterMyth } from './array.inverter-myth.ts'
 import { arrayRecoverySlow } from './array.recovery-slow.ts'
 import { arrayShortInMonth } from './array.short-in-month.ts'
+import { ask } from './ask.ts'
 import { backupAlternator } from './backup.alternator.ts'
 import { backupBond } from './backup.bond.ts'
 import { backupOverload } from './backup.overload.ts'
@@ -115,17 +116,9 @@ const found = new WeakMap<Design, readonly Finding[]>()
 export function findings(design: Design): readonly Finding[] {
   const before = found.get(design)
   if (before) return before
-  const all = CHECKS.flatMap((check) =>
-    check.find(design.job, design).map(
-      ({ severity, ...each }): Finding => ({
-        id: check.id,
-        link: check.link,
-        severity: severity ?? check.severity,
-        changes: [],
-        ...each,
-      }),
-    ),
-  ).sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity))
+  const all = CHECKS.flatMap((check) => ask(check, design)).sort(
+    (a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity),
+  )
   found.set(design, all)
   return all
 }
