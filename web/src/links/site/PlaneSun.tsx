@@ -20,11 +20,12 @@ export function PlaneSun({ plane, change }: { plane: Plane; change: (patch: Part
   const monthsKey = months.join()
   const { latitudeDeg, horizon, shadeFraction, snowFraction } = site
   const albedo = result.albedoFraction.value
+  const flatKey = flat?.join()
   const sky = useWhenIdle(
-    // biome-ignore lint/correctness/useExhaustiveDependencies: what of the site the sky depends on; a plane moved is not one of them
+    // biome-ignore lint/correctness/useExhaustiveDependencies: what of the site the sky depends on, by its content; a plane moved is not one of them
     useMemo(
       () => (flat ? skyYear(site, flat, albedo) : null),
-      [flat, albedo, latitudeDeg, horizon, shadeFraction, snowFraction],
+      [flatKey, albedo, latitudeDeg, horizon, shadeFraction, snowFraction],
     ),
   )
   const found = result.planes.find((each) => each.plane.id === plane.id)
