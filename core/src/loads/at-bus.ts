@@ -11,10 +11,12 @@ import { dayShares, monthFactor } from './power.ts'
 export interface Counted {
   readonly load: Load
   readonly wh: Known
+  /** Whether its watts were measured. */
+  readonly measured: Known<boolean>
 }
 
 /** Energy of a row in a month of its season. */
-export function energyIn({ load, wh }: Counted, month: number, working: Working): Known {
+export function energyIn({ load, wh }: Pick<Counted, 'load' | 'wh'>, month: number, working: Working): Known {
   if (monthFactor(load, month) === 1) return wh
   return working.about({ id: load.id, name: load.name }, () =>
     working.apply(inMonth, { dailyEnergyWh: wh, monthFactor: entered(monthFactor(load, month), load.name) }),

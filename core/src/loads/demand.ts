@@ -51,9 +51,7 @@ export const demandLink: Link<object, Demand> = defineLink(
       working.take(each.steps)
       needs.push(...each.needs)
     }
-    const counted = worked.flatMap(({ load, row }) =>
-      row.counted && row.dailyEnergyWh ? [{ load, wh: row.dailyEnergyWh }] : [],
-    )
+    const counted = worked.flatMap((each) => each.counted ?? [])
     const heating = heatingOf(heatingBrief, needs, working)
     const heaviestMonth = heaviestOf(monthsInUse, counted, heating)
     const heaviestWh = new Map(counted.map((row) => [row.load.id, energyIn(row, heaviestMonth, working)]))
@@ -150,10 +148,15 @@ function heaviestOf(
 ): number {
   const seasonal = counted.filter(({ load }) => load.monthFactors !== null)
   const atBus = (supply: Load['supply'], wh: number) => (supply === 'ac' ? wh / DEFAULTS.inverterEfficiency.value : wh)
-  const inMonthWh = (month: number) =>
+  const monthWh = (month: number) =>
     seasonal.reduce((sum, { load, wh }) => sum + atBus(load.supply, wh.value * monthFactor(load, month)), 0) +
     (heating ? atBus(heating.supply, heating.byMonthWh[month - 1]?.value ?? 0) : 0)
-  return monthsInUse.reduce((a, b) => (inMonthWh(b) > inMonthWh(a) ? b : a), monthsInUse[0] ?? 1)
+  let [heaviest, mostWh] = [monthsInUse[0] ?? 1, Number.NEGATIVE_INFINITY]
+  for (const month of monthsInUse) {
+    const wh = monthWh(month)
+    if (wh > mostWh) [heaviest, mostWh] = [month, wh]
+  }
+  return heaviest
 }
 
 /** AC load whose start rises most over its running. */

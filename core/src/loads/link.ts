@@ -1,13 +1,12 @@
 import { DEFAULTS } from '../job/defaults.ts'
 import { formatQuantity } from '../units/format.ts'
 import { defineLink, type Link, type LinkResult } from '../working/link.ts'
-import { assumedOf, entered, enteredOr, type Known, known, type Working } from '../working/working.ts'
+import { assumedOf, enteredOr, type Known, known, type Working } from '../working/working.ts'
 import { type Counted, converters, weekAtBus, yearAtBus } from './at-bus.ts'
 import { addHourly, type Daylight, daylightOf } from './day.ts'
 import type { Demand } from './demand.ts'
 import { afterDark, busEnergy, dayTotal, measuredShare, standby } from './methods.ts'
 import { monthFactor } from './power.ts'
-import { origin } from './row.ts'
 import { type LoadTotal, loadTotals } from './totals.ts'
 
 export interface LoadsResult extends Demand, LinkResult {
@@ -117,7 +116,7 @@ function withConverters(dcWh: Known, converted: ReturnType<typeof converters>, w
 function measuredFraction(counted: readonly Counted[], working: Working): Known {
   return working.apply(measuredShare, {
     dailyEnergiesWh: counted.map(({ wh }) => wh),
-    measured: counted.map(({ load }) => entered(origin(load) === 'measured', load.name)),
+    measured: counted.map(({ measured }) => measured),
   }).measuredFraction
 }
 

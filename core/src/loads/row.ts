@@ -12,6 +12,7 @@ import {
   type Step,
   Working,
 } from '../working/working.ts'
+import type { Counted } from './at-bus.ts'
 import { averageFromMeter, loadDailyEnergy, powerFromLabel } from './methods.ts'
 import { averageHours, hasLabel, hasMeter, runningW } from './power.ts'
 
@@ -49,6 +50,8 @@ export interface WorkedRow {
   readonly row: LoadRow
   /** Null while its watts are missing, or where it is not counted today. */
   readonly demand: DemandRow | null
+  /** Null while its energy is not known, or where it is not counted today. */
+  readonly counted: Counted | null
   readonly needs: readonly Need[]
   readonly steps: readonly Step[]
 }
@@ -79,6 +82,7 @@ function workRow(load: Load): WorkedRow {
       load,
       row,
       demand: counted && powerW ? keepBare(demandRow(load, powerW)) : null,
+      counted: counted && dailyEnergyWh ? { load, wh: dailyEnergyWh, measured: measured(load) } : null,
       needs,
       steps: working.steps,
     }
@@ -86,6 +90,7 @@ function workRow(load: Load): WorkedRow {
 }
 
 export const origin = (load: Load): Origin => BASIS_ORIGIN[load.basis]
+const measured = (load: Load): Known<boolean> => entered(origin(load) === 'measured', load.name)
 const sourceText = (load: Load): string => `${load.name}, ${load.basis}`
 
 /** Watts of one: of its label, as typed, or the average a meter gave. */
