@@ -16,11 +16,21 @@ const longJob = (change: (i: number) => object = () => ({})): Job => ({
 })
 
 test('of a long list every row says what it is, and those in sight hold fields', async ({ page, origin }) => {
-  await page.goto(`${origin}/jobs/${await putJob(origin, longJob())}/loads`)
+  await page.goto(
+    `${origin}/jobs/${await putJob(
+      origin,
+      longJob((i) => (i === 99 ? { name: 'n'.repeat(150) } : {})),
+    )}/loads`,
+  )
   await expect(page.locator('.load-row')).toHaveCount(MANY)
   await expect(page.getByLabel('Watts each, Probe 1', { exact: true })).toBeVisible()
   await expect(page.getByLabel('Watts each, Probe 150')).toHaveCount(0)
   await expect(page.getByRole('row', { name: /Probe 150 300/ })).toBeAttached()
+  // Whole or not, a row is as high: nothing moves when it is drawn with its fields.
+  const heights = await page
+    .locator('.load-row')
+    .evaluateAll((rows) => rows.map((row) => row.getBoundingClientRect().height))
+  expect(new Set(heights).size).toBe(1)
   await page.getByRole('row', { name: /Probe 150/ }).scrollIntoViewIfNeeded()
   await page.getByLabel('Watts each, Probe 150').fill('151')
   await expect(page.getByRole('row', { name: /Probe 150/ })).toContainText('302')
