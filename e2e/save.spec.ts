@@ -155,7 +155,8 @@ test.describe('edits the server never got come back with the page', () => {
       { times: 1 },
     )
     await again.goto(`${origin}/jobs/${id}/loads`)
-    await expect(again.getByLabel('Watts each, Water pump')).toHaveValue('654')
+    // What was read is held back until the first tab tried once more: up to its longest pause of 8 s.
+    await expect(again.getByLabel('Watts each, Water pump')).toHaveValue('654', { timeout: 20_000 })
     await saved(again)
   })
 })
