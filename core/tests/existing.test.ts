@@ -3,33 +3,24 @@ import { laterStage } from '../src/after/later.ts'
 import { fieldStation, rescueHut } from '../src/demo/demo.ts'
 import type { Job } from '../src/job/schema.ts'
 import { designed } from './designed.ts'
+import { there } from './field-shapes.ts'
 
 describe('what is already there', () => {
-  const there = (quantity: number, patch: object = {}): Job => ({
+  const withBatteries = (quantity: number, figures: Parameters<typeof there>[2] = {}): Job => ({
     ...fieldStation(),
-    existing: [
-      {
-        id: 'a',
-        itemId: 'haskerl-24-120',
-        quantity,
-        ageYears: null,
-        condition: 'good',
-        measuredCapacityAh: null,
-        kept: true,
-        note: '',
-        ...patch,
-      },
-    ],
+    existing: [there('haskerl-24-120', quantity, figures)],
   })
   const bought = (job: Job) => designed(job).parts.lines.find(({ item }) => item.id === 'haskerl-24-120')?.quantity ?? 0
 
   test('is not bought, unless it is taken out', () => {
-    expect([bought(there(2)), bought(there(6)), bought(there(2, { kept: false }))]).toEqual([4, 0, 6])
+    expect([bought(withBatteries(2)), bought(withBatteries(6)), bought(withBatteries(2, { kept: false }))]).toEqual([
+      4, 0, 6,
+    ])
   })
 
   test('gives less where it measures less', () => {
-    const worn = designed(there(6, { measuredCapacityAh: 60 })).battery.bank?.usableWh.value ?? 0
-    expect(worn).toBeCloseTo((designed(there(6)).battery.bank?.usableWh.value ?? 0) / 2, 6)
+    const worn = designed(withBatteries(6, { measuredCapacityAh: 60 })).battery.bank?.usableWh.value ?? 0
+    expect(worn).toBeCloseTo((designed(withBatteries(6)).battery.bank?.usableWh.value ?? 0) / 2, 6)
   })
 })
 

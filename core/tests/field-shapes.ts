@@ -17,7 +17,8 @@ const plane = (tiltDeg: number, azimuthDeg: number, figures: Partial<Plane> = {}
   azimuthDeg,
   ...figures,
 })
-const there = (itemId: string, quantity: number, figures: Partial<Existing> = {}): Existing => ({
+/** Equipment that stands on site. */
+export const there = (itemId: string, quantity: number, figures: Partial<Existing> = {}): Existing => ({
   id: itemId,
   itemId,
   quantity,

@@ -1,4 +1,4 @@
-import { chosenOption } from '../job/job.ts'
+import { chosenOption, EMPTY_CIRCUIT_CHOICE } from '../job/job.ts'
 import type { Job } from '../job/schema.ts'
 import type { Edit, OptionPart, OptionPatch } from './edit.ts'
 
@@ -20,13 +20,17 @@ export function enter(job: Job, place: string, value: number): Edit | null {
   const [first = '', second] = path
   if (OF_JOB[link]?.includes(first)) return { act: 'set-job', patch: { [first]: value } }
   if (link === 'site')
-    return path.length === 1 && first in job.site ? { act: 'set-site', patch: { [first]: value } } : null
+    return path.length === 1 && Object.hasOwn(job.site, first) ? { act: 'set-site', patch: { [first]: value } } : null
   if (second !== undefined && link === 'loads') {
     const load = job.loads.find(({ id }) => id === first)
-    return load && second in load ? { act: 'change-loads', changes: [{ id: first, patch: { [second]: value } }] } : null
+    return load && Object.hasOwn(load, second)
+      ? { act: 'change-loads', changes: [{ id: first, patch: { [second]: value } }] }
+      : null
   }
   if (second !== undefined && link === 'wiring')
-    return { act: 'set-circuit', circuitId: first, patch: { [second]: value } }
+    return Object.hasOwn(EMPTY_CIRCUIT_CHOICE, second)
+      ? { act: 'set-circuit', circuitId: first, patch: { [second]: value } }
+      : null
   return PARTS.includes(link) ? ofOption(job, link as OptionPart, path, value) : null
 }
 
@@ -40,7 +44,7 @@ function ofOption(job: Job, part: OptionPart, path: readonly string[], value: nu
 /** A structure with one figure written into it; null where the way to it does not stand. */
 function written(whole: unknown, [key, ...rest]: readonly string[], value: number): unknown {
   if (key === undefined) return value
-  if (whole === null || typeof whole !== 'object' || !(key in whole)) return null
+  if (whole === null || typeof whole !== 'object' || !Object.hasOwn(whole, key)) return null
   const inner = written((whole as Readonly<Record<string, unknown>>)[key], rest, value)
   return inner === null ? null : { ...whole, [key]: inner }
 }
