@@ -1,9 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import type { Design } from '../src/chain/design.ts'
+import { SHIPPED_CATALOGUE } from '../src/catalogue/catalogue.ts'
+import { type Design, design } from '../src/chain/design.ts'
+import { fieldStation } from '../src/demo/demo.ts'
+import { apply } from '../src/edit/apply.ts'
+import type { Edit } from '../src/edit/edit.ts'
 import { STANDARD_RATINGS_A } from '../src/tables/standard-ratings.ts'
 import { from, holds, whole } from './definition.ts'
-import { circuitOf, stationWith } from './designed.ts'
+import { circuitOf, designed, stationWith } from './designed.ts'
 
 describe('the wiring link', () => {
   test.each(['iec', 'north-american'] as const)(
@@ -47,6 +51,52 @@ describe('the wiring link', () => {
       /^Bus bars to DC board: no size of iec-pvc70-b1 .* a shorter run, a higher voltage/,
     )
     expect(circuitOf(result, 'battery-main').cable).not.toBeNull()
+  })
+
+  test('an edit of one circuit lays that one: the others stay the same objects', () => {
+    const job = fieldStation()
+    const laid = (lengthM: number) =>
+      designed(apply(job, { act: 'set-circuit', circuitId: 'battery-main', patch: { lengthM } })).wiring.circuits
+    const [short, long] = [laid(1), laid(4)]
+    const changed = short.filter((circuit) => !long.includes(circuit)).map(({ id }) => id)
+    expect(short.length).toBeGreaterThan(5)
+    expect(changed).toEqual(['battery-main'])
+  })
+
+  test('is the same however the circuits came to be as they are', () => {
+    const act = fc.oneof(
+      fc.record({
+        circuitId: fc.constantFrom('battery-main', 'array', 'inverter-dc', 'dc-loads', 'controller'),
+        patch: fc.record(
+          {
+            lengthM: fc.constantFrom(0.5, 3, 12, 40),
+            maxDropFraction: fc.constantFrom(0.01, 0.03, null),
+            ambientC: fc.constantFrom(20, 45, null),
+            deviceId: fc.constantFrom('none', null),
+            parallel: fc.constantFrom(1, 2, null),
+          },
+          { requiredKeys: [] },
+        ),
+      }),
+      fc.constantFrom<Edit>(
+        { act: 'set-site', patch: { arrayToBatteryM: 33 } },
+        { act: 'set-site', patch: { ruleSet: 'north-american' } },
+        { act: 'set-site', patch: { ruleSet: 'iec' } },
+        { act: 'change-loads', changes: [{ id: 'fan', patch: { powerW: 140 } }] },
+      ),
+    )
+    fc.assert(
+      fc.property(fc.array(act, { minLength: 2, maxLength: 6 }), (acts) => {
+        let job = fieldStation()
+        for (const each of acts) {
+          job = apply(job, 'act' in each ? each : { act: 'set-circuit', ...each })
+          const { circuits, needs } = designed(job).wiring
+          const fresh = design(structuredClone(job), structuredClone(SHIPPED_CATALOGUE)).wiring
+          expect({ circuits, needs }).toEqual({ circuits: fresh.circuits, needs: fresh.needs })
+        }
+      }),
+      { numRuns: 12 },
+    )
   })
 
   test('devices at the bank can interrupt what it can deliver', () => {

@@ -104,9 +104,10 @@ function controllersOpen(
   inverterId: string | undefined,
   inverterQuantity: number,
 ) {
-  const within = allInOnes.some(({ id }) => id === inverterId) ? inverterId : undefined
+  const insideIds = new Set<string | null>(allInOnes.map(({ id }) => id))
+  const within = inverterId !== undefined && insideIds.has(inverterId) ? inverterId : undefined
   const takesOwn = within !== undefined && (ownId === null || ownId === within)
-  const separate = controllers.filter(({ id }) => id === ownId || !allInOnes.some((each) => each.id === id))
+  const separate = controllers.filter(({ id }) => id === ownId || !insideIds.has(id))
   return {
     controllers: takesOwn ? controllers.filter(({ id }) => id === within) : separate,
     everyController: controllers,

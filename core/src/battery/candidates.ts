@@ -18,6 +18,7 @@ export class BatteryCandidate {
   readonly short: string
   /** Bare cells: they need a management system of their own, and are never chosen unasked. */
   readonly bareCells: boolean
+  readonly price: number
   private readonly brief: BankBrief
   private readonly suited: Suited
 
@@ -33,6 +34,7 @@ export class BatteryCandidate {
     this.series = sized.series
     this.parallel = sized.parallel
     this.bareCells = block.cells > 1
+    this.price = sized.series * sized.parallel * item.price
     this.ratio = this.energyWh / sized.nominalEnergyWh
     this.short = whyNot(sized.parallel > item.maxParallel && `more than ${item.maxParallel} strings`, suited.short)
   }
@@ -43,10 +45,6 @@ export class BatteryCandidate {
 
   get fits(): boolean {
     return this.short === ''
-  }
-
-  get price(): number {
-    return this.series * this.parallel * this.item.price
   }
 
   get weightKg(): number {
@@ -110,9 +108,12 @@ export function rankBatteries(
   choice: Option['battery'],
   brief: BankBrief,
 ): BatteryCandidate[] {
-  return suitedUnits(items, choice, brief)
-    .flatMap((unit) => candidate(unit, brief) ?? [])
-    .sort((a, b) => Number(b.fits) - Number(a.fits) || a.price - b.price)
+  const found: BatteryCandidate[] = []
+  for (const unit of suitedUnits(items, choice, brief)) {
+    const each = candidate(unit, brief)
+    if (each) found.push(each)
+  }
+  return found.sort((a, b) => Number(b.fits) - Number(a.fits) || a.price - b.price)
 }
 
 /** A unit that can make a bank of the system voltage in this room, whatever the day asks. */

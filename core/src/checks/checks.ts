@@ -116,9 +116,9 @@ const found = new WeakMap<Design, readonly Finding[]>()
 export function findings(design: Design): readonly Finding[] {
   const before = found.get(design)
   if (before) return before
-  const all = CHECKS.flatMap((check) => ask(check, design)).sort(
-    (a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity),
-  )
+  const all: Finding[] = []
+  for (const check of CHECKS) all.push(...ask(check, design))
+  all.sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity))
   found.set(design, all)
   return all
 }

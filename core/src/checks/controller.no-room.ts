@@ -9,7 +9,7 @@ export const controllerNoRoom = defineCheck({
   severity: 'advice',
   fires: 'a later stage in the brief does not fit the controller',
   find(job, { loads, battery, array: { arrayPowerW }, controller: { item, quantity, strings } }) {
-    const laterWh = laterEnergyWh(job, loads)
+    const laterWh = laterEnergyWh(job)
     const listedWh = loads.acDailyEnergyWh.value + loads.dcDailyEnergyWh.value
     if (!item || !strings || !arrayPowerW || laterWh <= 0 || listedWh <= 0) return []
     const laterW = arrayPowerW.value * (1 + laterWh / listedWh)

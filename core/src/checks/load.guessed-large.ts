@@ -9,8 +9,8 @@ export const loadGuessedLarge = defineCheck({
   link: 'loads',
   severity: 'advice',
   fires: 'a load over 15 % of the day is a guess; a day on a plug-in meter would settle it',
-  find(_job, { loads: { counted } }) {
-    const dayWh = counted.reduce((sum, { wh }) => sum + wh.value, 0)
+  find(_job, { loads: { counted, byBasis } }) {
+    const dayWh = byBasis.reduce((sum, { dailyEnergyWh }) => sum + dailyEnergyWh.value, 0)
     return counted
       .filter(({ load, wh }) => load.basis === 'guess' && wh.value > LARGE_SHARE * dayWh)
       .map(({ load, wh }) => ({

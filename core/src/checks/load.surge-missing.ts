@@ -1,4 +1,5 @@
 import { isMotor } from '../loads/motor.ts'
+import { rowOf } from '../loads/row.ts'
 import { formatQuantity } from '../units/format.ts'
 import { defineCheck } from './check.ts'
 
@@ -11,13 +12,12 @@ export const loadSurgeMissing = defineCheck({
   severity: 'advice',
   fires: 'a motor load (pump, compressor, tool) without a surge figure',
   find(_job, { loads }) {
-    const motors = loads.counted.filter(({ load }) => load.supply === 'ac' && load.startW === null && isMotor(load))
-    if (motors.length === 0) return []
-    const powerW = new Map(loads.rows.map((row) => [row.id, row.powerW?.value ?? 0]))
-    return motors
-      .filter(({ load }) => (powerW.get(load.id) ?? 0) >= SMALL_MOTOR_W)
-      .map(({ load }) => ({
-        message: `${load.name} has a motor and no start figure; it is taken to start at its ${formatQuantity(powerW.get(load.id) ?? 0, 'W')}.`,
+    return loads.counted
+      .filter(({ load }) => load.supply === 'ac' && load.startW === null && isMotor(load))
+      .map(({ load }) => ({ load, powerW: rowOf(load).row.powerW?.value ?? 0 }))
+      .filter(({ powerW }) => powerW >= SMALL_MOTOR_W)
+      .map(({ load, powerW }) => ({
+        message: `${load.name} has a motor and no start figure; it is taken to start at its ${formatQuantity(powerW, 'W')}.`,
         remedy: 'Enter the start of its label, or three to six times its running watts.',
         place: `loads.${load.id}.startW`,
       }))

@@ -2,8 +2,8 @@ import { DEFAULTS } from '../job/defaults.ts'
 import type { Load } from '../job/schema.ts'
 import { defineLink, type Link } from '../working/link.ts'
 import type { Need } from '../working/links.ts'
-import { entered, type Known, type Step, type Working } from '../working/working.ts'
-import { type Counted, energyIn } from './at-bus.ts'
+import { entered, type Known, type Working } from '../working/working.ts'
+import { type Counted, seasonalWh } from './at-bus.ts'
 import { type HeatingResult, heatingOf } from './heating.ts'
 import { acDemand, dayTotal } from './methods.ts'
 import { monthFactor } from './power.ts'
@@ -17,7 +17,7 @@ export interface Demand {
   readonly counted: readonly Counted[]
   /** Month in which the listed loads take most, of those in use. */
   readonly heaviestMonth: number
-  /** Energy of each counted load in that month, by id. */
+  /** Energy in that month of the counted loads that have another than listed then, by id. */
   readonly heaviestWh: ReadonlyMap<string, Known>
   /** Of the heaviest month. */
   readonly acDailyEnergyWh: Known
@@ -47,19 +47,22 @@ export const demandLink: Link<object, Demand> = defineLink(
   ({ loads, monthsInUse, ...heatingBrief }, working): Demand => {
     const worked = loads.map(rowOf)
     const needs: Need[] = []
+    const rows: LoadRow[] = []
+    const counted: Counted[] = []
     for (const each of worked) {
       working.take(each.steps)
       needs.push(...each.needs)
+      rows.push(each.row)
+      if (each.counted) counted.push(each.counted)
     }
-    const counted = worked.flatMap((each) => each.counted ?? [])
     const heating = heatingOf(heatingBrief, needs, working)
     const heaviestMonth = heaviestOf(monthsInUse, counted, heating)
-    const heaviestWh = new Map(counted.map((row) => [row.load.id, energyIn(row, heaviestMonth, working)]))
-    const supplies = { worked, counted, heating, heaviestMonth, heaviestWh }
-    const ac = supplyOf('ac', supplies, working)
-    const dc = supplyOf('dc', supplies, working)
+    const heaviestWh = seasonalWh(counted, heaviestMonth, working)
+    const parts = partsOf({ worked, counted, heating, heaviestMonth, heaviestWh })
+    const ac = workSupply('AC loads', parts.ac, working)
+    const dc = workSupply('DC loads', parts.dc, working)
     return {
-      rows: worked.map(({ row }) => row),
+      rows,
       needs,
       counted,
       heating,
@@ -84,60 +87,40 @@ interface Supplies extends Pick<Demand, 'counted' | 'heating' | 'heaviestMonth' 
 
 /** What a supply is made of: rows that run, and the energies of its day. */
 interface SupplyParts {
-  readonly rows: readonly DemandRow[]
-  readonly energies: readonly Known[]
+  readonly id: Load['supply']
+  readonly rows: DemandRow[]
+  readonly energies: Known[]
 }
 
-type Supply = ReturnType<typeof workSupply> & { readonly id: Load['supply']; readonly has: boolean }
+/** Energy of a day and what runs together of one supply. */
+function workSupply(name: string, { id, rows, energies }: SupplyParts, working: Working) {
+  return working.about({ id, name }, () => ({
+    has: rows.length > 0,
+    ...working.applyToList(acDemand, 'loads', rows),
+    ...working.applyToList(dayTotal, 'dailyEnergiesWh', energies),
+  }))
+}
 
-const keptSupplies: { readonly parts: SupplyParts; readonly supply: Supply; readonly steps: readonly Step[] }[] = []
-/** Supplies kept: both of the options and trials between two edits. */
-const MOST_KEPT = 12
+const ONE_HEATER = entered(1, 'heater')
 
-/**
- * Energy of a day and what runs together of one supply, the heater of the battery box with it. Worked again only where a
- * row of it changed: an edit of an AC load leaves the DC side as it was.
- */
-function supplyOf(name: Load['supply'], supplies: Supplies, working: Working): Supply {
-  const parts = partsOf(name, supplies)
-  const subject = { id: name, name: name === 'ac' ? 'AC loads' : 'DC loads' }
-  const before = keptSupplies.find(
-    (each) =>
-      each.supply.id === name && sameList(each.parts.rows, parts.rows) && sameList(each.parts.energies, parts.energies),
-  )
-  if (before) {
-    working.take(before.steps)
-    return before.supply
+/** The two supplies apart, the heater of the battery box with its own. */
+function partsOf({
+  worked,
+  counted,
+  heating,
+  heaviestMonth,
+  heaviestWh,
+}: Supplies): Record<Load['supply'], SupplyParts> {
+  const ac: SupplyParts = { id: 'ac', rows: [], energies: [] }
+  const dc: SupplyParts = { id: 'dc', rows: [], energies: [] }
+  const of = (supply: Load['supply']) => (supply === 'ac' ? ac : dc)
+  for (const { load, demand } of worked) if (demand) of(load.supply).rows.push(demand)
+  for (const { load, wh } of counted) of(load.supply).energies.push(heaviestWh.get(load.id) ?? wh)
+  if (heating) {
+    of(heating.supply).rows.push({ quantity: ONE_HEATER, powerW: heating.heaterW })
+    of(heating.supply).energies.push(heating.byMonthWh[heaviestMonth - 1] ?? heating.none)
   }
-  const from = working.steps.length
-  const supply = working.about(subject, () => ({ id: name, has: parts.rows.length > 0, ...workSupply(parts, working) }))
-  keptSupplies.unshift({ parts, supply, steps: working.steps.slice(from) })
-  keptSupplies.length = Math.min(keptSupplies.length, MOST_KEPT)
-  return supply
-}
-
-const workSupply = ({ rows, energies }: SupplyParts, working: Working) => ({
-  ...working.apply(acDemand, { loads: rows }),
-  ...working.apply(dayTotal, { dailyEnergiesWh: energies }),
-})
-
-function partsOf(
-  supply: Load['supply'],
-  { worked, counted, heating, heaviestMonth, heaviestWh }: Supplies,
-): SupplyParts {
-  const rows: DemandRow[] = []
-  for (const { load, demand } of worked) if (demand && load.supply === supply) rows.push(demand)
-  const energies: Known[] = []
-  for (const { load, wh } of counted) if (load.supply === supply) energies.push(heaviestWh.get(load.id) ?? wh)
-  if (heating?.supply === supply) {
-    rows.push({ quantity: entered(1, 'heater'), powerW: heating.heaterW })
-    energies.push(heating.byMonthWh[heaviestMonth - 1] ?? heating.none)
-  }
-  return { rows, energies }
-}
-
-function sameList(a: readonly unknown[], b: readonly unknown[]): boolean {
-  return a.length === b.length && a.every((each, i) => each === b[i])
+  return { ac, dc }
 }
 
 /** Month in use that asks most of the bus, AC through an inverter not chosen yet; the first of equals. */

@@ -1,13 +1,15 @@
 import { DEFAULTS } from '../job/defaults.ts'
+import type { Load } from '../job/schema.ts'
 import { formatQuantity } from '../units/format.ts'
 import { defineLink, type Link, type LinkResult } from '../working/link.ts'
-import { assumedOf, enteredOr, type Known, known, type Working } from '../working/working.ts'
-import { type Counted, converters, weekAtBus, yearAtBus } from './at-bus.ts'
+import { assumedOf, entered, enteredOr, type Known, known, type Working } from '../working/working.ts'
+import { type Counted, converters, listedAtBus, weekAtBus, yearAtBus } from './at-bus.ts'
 import { addHourly, type Daylight, daylightOf } from './day.ts'
 import type { Demand } from './demand.ts'
 import { afterDark, busEnergy, dayTotal, measuredShare, standby } from './methods.ts'
 import { monthFactor } from './power.ts'
-import { type LoadTotal, loadTotals } from './totals.ts'
+import { isMeasured } from './row.ts'
+import { type BasisTotal, type LoadTotal, loadTotals } from './totals.ts'
 
 export interface LoadsResult extends Demand, LinkResult {
   readonly inverterLossWh: Known
@@ -22,15 +24,15 @@ export interface LoadsResult extends Demand, LinkResult {
   readonly busByMonthWh: Known<number[]>
   /** At the bus, a weekday and a day of the weekend in the heaviest month; null where they are alike. */
   readonly weekBusWh: { readonly weekday: Known; readonly weekend: Known } | null
-  /** Added by converters of DC loads of another voltage. */
-  readonly convertedIds: readonly string[]
+  /** DC loads of another voltage than the system's: a converter feeds each. */
+  readonly converted: readonly Load[]
   /** Share of the listed energy whose watts were measured. */
   readonly measuredFraction: Known
   /** Share of the listed energy used after dark in the month with the least sun; null without a site. */
   readonly afterDarkFraction: Known | null
   readonly daylight: Daylight | null
   readonly byGroup: readonly LoadTotal[]
-  readonly byBasis: readonly LoadTotal[]
+  readonly byBasis: readonly BasisTotal[]
   readonly byPriority: readonly LoadTotal[]
 }
 
@@ -82,6 +84,8 @@ export const loadsLink: Link<Upstream, LoadsResult> = defineLink(
     }
     const dcDailyEnergyWh = withConverters(demand.dcDailyEnergyWh, converted, working)
     const day = working.apply(busEnergy, { acDailyEnergyWh: demand.acDailyEnergyWh, dcDailyEnergyWh, ...bus })
+    const listed = listedAtBus(counted, converted, heating, heaviestMonth)
+    const totals = loadTotals(counted, working)
     const daylight = leastSunMonth === null ? null : daylightOf(read, leastSunMonth)
     return {
       ...demand,
@@ -91,13 +95,13 @@ export const loadsLink: Link<Upstream, LoadsResult> = defineLink(
       controllerStandbyW,
       monitorStandbyW,
       marginFraction,
-      convertedIds: [...converted.keys()],
-      busByMonthWh: yearAtBus(monthsInUse, heating, counted, converted, day, bus, working),
-      weekBusWh: weekAtBus(heaviestMonth, heating, counted, converted, bus, working),
-      measuredFraction: measuredFraction(counted, working),
+      converted: [...converted.values()].map(({ load }) => load),
+      busByMonthWh: yearAtBus(monthsInUse, listed, day, bus, working),
+      weekBusWh: weekAtBus(counted, listed, bus, working),
+      measuredFraction: measuredFraction(totals.byBasis, working),
       afterDarkFraction: daylight ? afterDarkFraction(counted, heaviestMonth, daylight, working) : null,
       daylight,
-      ...loadTotals(counted, working),
+      ...totals,
       answer:
         counted.length > 0
           ? `${formatQuantity(Math.round(day.busDailyEnergyWh.value), 'Wh')} a day`
@@ -113,10 +117,10 @@ function withConverters(dcWh: Known, converted: ReturnType<typeof converters>, w
   ).dailyEnergyWh
 }
 
-function measuredFraction(counted: readonly Counted[], working: Working): Known {
+function measuredFraction(byBasis: readonly BasisTotal[], working: Working): Known {
   return working.apply(measuredShare, {
-    dailyEnergiesWh: counted.map(({ wh }) => wh),
-    measured: counted.map(({ measured }) => measured),
+    dailyEnergiesWh: byBasis.map(({ dailyEnergyWh }) => dailyEnergyWh),
+    measured: byBasis.map(({ name }) => entered(isMeasured(name), name)),
   }).measuredFraction
 }
 

@@ -49,7 +49,7 @@ export function averageHours(load: Load): number | null {
   return days > 0 ? (5 * weekday * weekdayH + 2 * weekend * weekendH) / days : weekdayH
 }
 
-type DayShares = { readonly weekday: number; readonly weekend: number }
+export type DayShares = { readonly weekday: number; readonly weekend: number }
 const sharesFound = new WeakMap<Load, DayShares>()
 
 /** Energy of a weekday and of a weekend day over that of the week’s average day; they average to 1. */

@@ -14,7 +14,7 @@ import {
 } from '../working/working.ts'
 import type { Counted } from './at-bus.ts'
 import { averageFromMeter, loadDailyEnergy, powerFromLabel } from './methods.ts'
-import { averageHours, hasLabel, hasMeter, runningW } from './power.ts'
+import { averageHours, dayShares, hasLabel, hasMeter, runningW } from './power.ts'
 
 const BASIS_ORIGIN: Record<Load['basis'], Origin> = {
   meter: 'measured',
@@ -82,7 +82,7 @@ function workRow(load: Load): WorkedRow {
       load,
       row,
       demand: counted && powerW ? keepBare(demandRow(load, powerW)) : null,
-      counted: counted && dailyEnergyWh ? { load, wh: dailyEnergyWh, measured: measured(load) } : null,
+      counted: counted && dailyEnergyWh ? { load, wh: dailyEnergyWh, shares: dayShares(load) } : null,
       needs,
       steps: working.steps,
     }
@@ -90,7 +90,7 @@ function workRow(load: Load): WorkedRow {
 }
 
 export const origin = (load: Load): Origin => BASIS_ORIGIN[load.basis]
-const measured = (load: Load): Known<boolean> => entered(origin(load) === 'measured', load.name)
+export const isMeasured = (basis: Load['basis']): boolean => BASIS_ORIGIN[basis] === 'measured'
 const sourceText = (load: Load): string => `${load.name}, ${load.basis}`
 
 /** Watts of one: of its label, as typed, or the average a meter gave. */

@@ -154,10 +154,11 @@ function objectReader(schema: z.ZodObject): PlainReader {
   if (!strict || checksOf(schema).length > 0) return askAlways
   const fields = Object.entries(schema.shape).map(([key, field]) => [key, plainReader(field as z.ZodType)] as const)
   // Rows that stand as they are from one run to the next come frozen: one look at each is enough.
-  const read = new WeakSet<object>()
+  const read = new WeakMap<object, object>()
   return (value) => {
     if (!isPlain(value)) return ASK_SCHEMA
-    if (read.has(value)) return value
+    const before = read.get(value)
+    if (before) return before
     let [copy, known]: [Record<string, unknown> | null, number] = [null, 0]
     for (const [key, readField] of fields) {
       const came = value[key]
@@ -170,8 +171,9 @@ function objectReader(schema: z.ZodObject): PlainReader {
       }
     }
     if (Object.keys(value).length !== known) return ASK_SCHEMA
-    if (copy === null && isFrozenThrough(value)) read.add(value)
-    return copy ?? value
+    const whole = copy ?? value
+    if (isFrozenThrough(value)) read.set(value, Object.freeze(whole))
+    return whole
   }
 }
 

@@ -22,8 +22,7 @@ export interface Upstream {
 export const plantLink: Link<Upstream, Plant> = defineLink(
   'wiring',
   ({ option }, { loads, battery, array, controller, inverter, backup }) => ({
-    counted: loads.counted,
-    convertedIds: loads.convertedIds,
+    converted: loads.converted,
     hasDc: loads.hasDc,
     battery,
     array,
@@ -32,9 +31,7 @@ export const plantLink: Link<Upstream, Plant> = defineLink(
     backup,
     monitored: option.battery.monitored,
   }),
-  ({ counted, convertedIds, ...read }): Plant => {
-    const converted = counted.flatMap(({ load }) => (convertedIds.includes(load.id) ? [load] : []))
-    const chosen = { ...read, converted }
+  (chosen): Plant => {
     const units = makeUnits(chosen)
     return { units, joints: makeJoints(chosen, units) }
   },

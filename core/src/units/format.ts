@@ -6,8 +6,22 @@ const DECIMALS = [0, 1, 2, 3, 4].map(
 /** Units written for people; those not listed are shown as they are. */
 const UNIT_TEXT: Record<string, string> = { C: '°C', mm2: 'mm²', ohm: 'Ω' }
 
+/** Texts of figures by their decimals: an edit leaves most of what is written as it was. */
+const written = new Map<number | undefined, Map<number, string>>()
+const MOST_WRITTEN = 2000
+
 /** A number without false precision: about three significant digits, thousands set apart, a true minus sign. */
 export function formatNumber(value: number, decimals?: number): string {
+  const texts = written.get(decimals) ?? new Map<number, string>()
+  const before = texts.get(value)
+  if (before !== undefined) return before
+  const text = writeNumber(value, decimals)
+  if (texts.size >= MOST_WRITTEN) texts.clear()
+  written.set(decimals, texts.set(value, text))
+  return text
+}
+
+function writeNumber(value: number, decimals: number | undefined): string {
   if (!Number.isFinite(value)) return '–'
   const size = Math.abs(value)
   const digits = decimals ?? (size >= 100 || Number.isInteger(value) ? 0 : size >= 10 ? 1 : size >= 1 ? 2 : 3)

@@ -3,7 +3,7 @@ import type { CircuitChoice } from '../job/schema.ts'
 import { InputError } from '../method/input-error.ts'
 import type { RuleSet } from '../rules/rule-set.ts'
 import { formatQuantity } from '../units/format.ts'
-import { assumed, entered, enteredOr, type Known, known, type Working } from '../working/working.ts'
+import { assumed, entered, enteredOr, type Known, known, sameKnown, type Working } from '../working/working.ts'
 import type { Circuit, CircuitCable, CircuitDemand, CircuitDevice } from './circuits.ts'
 import { ampacity, protectRating, voltageDrop, wireSize } from './methods.ts'
 
@@ -20,6 +20,53 @@ export interface LayBrief {
   /** What the bank can drive into a short, A. */
   readonly bankShortA: number
 }
+
+type Same<T> = (a: T, b: T) => boolean
+/** How each field of a structure is compared: a field added to it does not compile until it is. */
+type SameFields<T> = { readonly [K in keyof T]: Same<T[K]> }
+
+/** @returns a comparison of two structures, field by field, in the order given: first what differs most often */
+function sameBy<T extends object>(fields: SameFields<T>): Same<T> {
+  const each = Object.entries(fields) as [keyof T, Same<T[keyof T]>][]
+  return (a, b) => a === b || each.every(([key, same]) => same(a[key], b[key]))
+}
+
+const orNull =
+  <T extends object>(same: Same<T>): Same<T | null> =>
+  (a, b) =>
+    a === b || (a !== null && b !== null && same(a, b))
+
+const sameDemand = sameBy<CircuitDemand>({
+  currentA: sameKnown,
+  workingA: sameKnown,
+  voltageV: sameKnown,
+  highestV: Object.is,
+  count: Object.is,
+  ratingA: orNull(sameKnown),
+  id: Object.is,
+  kind: Object.is,
+  title: Object.is,
+  arrayId: Object.is,
+  ac: Object.is,
+  use: Object.is,
+  deviceType: Object.is,
+  series: Object.is,
+  installation: Object.is,
+  mustProtect: Object.is,
+  fedByBank: Object.is,
+  terminal: orNull(sameBy({ maxAreaMm2: Object.is, unitName: Object.is })),
+})
+
+/** Whether two circuits are laid by the same. */
+export const sameBrief = sameBy<LayBrief>({
+  choice: Object.is,
+  bankShortA: Object.is,
+  demand: sameDemand,
+  lengthM: sameKnown,
+  maxDropFraction: Object.is,
+  rules: Object.is,
+  devices: Object.is,
+})
 
 /** The cable and the device of a circuit: a person's, else the design's. */
 export function layCircuit(brief: LayBrief, working: Working): Circuit {

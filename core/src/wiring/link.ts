@@ -18,7 +18,7 @@ import type { Need } from '../working/links.ts'
 import { assumedOf, enteredOr, type Known, type Step, Working } from '../working/working.ts'
 import type { Circuit } from './circuits.ts'
 import { circuitDemands } from './demands.ts'
-import { type LayBrief, layCircuit } from './lay.ts'
+import { type LayBrief, layCircuit, sameBrief } from './lay.ts'
 
 export interface WiringResult extends LinkResult {
   readonly circuits: readonly Circuit[]
@@ -86,24 +86,27 @@ interface Laid {
   readonly steps: readonly Step[]
 }
 
-/** Circuits kept as they were laid, by shelf and by all that they were laid by. */
-const MOST_KEPT = 400
-const kept = new WeakMap<readonly Device[], Map<string, Laid>>()
+/** Circuits kept as they were laid, by shelf and id: those of the options and trials between two edits. */
+const MOST_KEPT = 12
+/** Ids kept of a shelf, of all jobs worked on. */
+const MOST_CIRCUITS = 200
+const kept = new WeakMap<readonly Device[], Map<string, (Laid & { readonly brief: LayBrief })[]>>()
 
 /** A circuit is laid again only where something it is laid by differs: the length of one lays one. */
 function laid(brief: LayBrief): Laid {
-  const { devices, rules, ...told } = brief
-  const ofShelf = kept.get(devices) ?? new Map<string, Laid>()
-  kept.set(devices, ofShelf)
-  const key = `${rules.id}${JSON.stringify(told)}`
-  const before = ofShelf.get(key)
+  const ofShelf = kept.get(brief.devices) ?? new Map<string, (Laid & { readonly brief: LayBrief })[]>()
+  kept.set(brief.devices, ofShelf)
+  const { id, title } = brief.demand
+  const ofCircuit = ofShelf.get(id) ?? []
+  if (ofShelf.size >= MOST_CIRCUITS) ofShelf.clear()
+  ofShelf.set(id, ofCircuit)
+  const before = ofCircuit.find((each) => sameBrief(each.brief, brief))
   if (before) return before
   const working = new Working('wiring')
-  const { id, title } = brief.demand
   const circuit = working.about({ id, name: title }, () => layCircuit(brief, working))
-  if (ofShelf.size >= MOST_KEPT) ofShelf.clear()
-  const made = { circuit, steps: working.steps }
-  ofShelf.set(key, made)
+  const made = { brief, circuit, steps: working.steps }
+  ofCircuit.unshift(made)
+  ofCircuit.length = Math.min(ofCircuit.length, MOST_KEPT)
   return made
 }
 

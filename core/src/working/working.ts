@@ -40,13 +40,31 @@ export const entered = <T>(value: T, from: string): Known<T> => known(value, 'en
 export const assumed = <T>(value: T, why: string): Known<T> => known(value, 'assumption', why)
 export const fromSheet = <T>(value: T, item: string): Known<T> => known(value, 'catalogue', item)
 
-/** A default of a job, with the reason it is given with. */
-export const assumedOf = ({ value, why, place }: Default): Known =>
-  place === undefined ? assumed(value, why) : { ...assumed(value, why), place }
+const assumedDefaults = new WeakMap<Default, Known>()
+
+/** A default of a job, with the reason it is given with; the same object each time. */
+export function assumedOf(standing: Default): Known {
+  const before = assumedDefaults.get(standing)
+  if (before) return before
+  const { value, why, place } = standing
+  const made = place === undefined ? assumed(value, why) : { ...assumed(value, why), place }
+  assumedDefaults.set(standing, made)
+  return made
+}
 
 /** What a person entered, or the assumption that stands in for it. */
 export const enteredOr = <T>(value: T | null, from: string, otherwise: Known<T>): Known<T> =>
   value === null ? otherwise : entered(value, from)
+
+/** Whether two figures are one: the same single value, from the same place. */
+export const sameKnown = (a: Known<unknown>, b: Known<unknown>): boolean =>
+  a === b ||
+  (Object.is(a.value, b.value) &&
+    a.origin === b.origin &&
+    a.from === b.from &&
+    a.step === b.step &&
+    a.key === b.key &&
+    a.place === b.place)
 
 /** A value or a structure of values, each with its origin. */
 export type Traced<T> =
@@ -108,6 +126,14 @@ export function bare(traced: unknown): unknown {
   return plain
 }
 
+/** Steps made of one list, by its first figure, so that they go when the row it came from goes. */
+const keptSteps = new WeakMap<object, Step[]>()
+/** Lists that begin with one figure: totals by room, use and supply, of the options and trials between two edits. */
+const MOST_KEPT = 16
+
+const sameList = (a: readonly unknown[], b: readonly unknown[]): boolean =>
+  a.length === b.length && a.every((each, i) => each === b[i])
+
 const NO_SUBJECT: Subject = { id: '', name: '' }
 
 /** Applies the methods of one link and records each application, so that what is shown is what was computed. */
@@ -134,14 +160,48 @@ export class Working {
 
   /** @throws {InputError} where the method refuses */
   apply<I extends z.ZodObject, O extends z.ZodObject>(method: Method<I, O>, inputs: TracedInput<I>): KnownOutput<O> {
-    const result = runMethod(method, bare(inputs)) as Record<string, unknown>
+    return this.record(this.workedOut(this.addressOf(method.id), method, inputs)) as KnownOutput<O>
+  }
+
+  /**
+   * As `apply`, for a method that takes one list: while the list holds the same objects, what it came to before is taken.
+   * Of the totals of two hundred rows an edit changes those its own row is in.
+   * @throws {InputError} where the method refuses
+   */
+  applyToList<I extends z.ZodObject, O extends z.ZodObject>(
+    method: Method<I, O>,
+    input: keyof TracedInput<I> & string,
+    list: readonly object[],
+  ): KnownOutput<O> {
     const address = this.addressOf(method.id)
+    const [first] = list
+    const kept = (first && keptSteps.get(first)) ?? []
+    const before = kept.find(
+      (step) =>
+        step.address === address &&
+        step.subject === this.subject.name &&
+        sameList(step.inputs[input] as readonly object[], list),
+    )
+    if (before) return this.record(before) as KnownOutput<O>
+    const step = this.workedOut(address, method, { [input]: list } as unknown as TracedInput<I>)
+    kept.unshift(step)
+    kept.length = Math.min(kept.length, MOST_KEPT)
+    if (first) keptSteps.set(first, kept)
+    return this.record(step) as KnownOutput<O>
+  }
+
+  private workedOut<I extends z.ZodObject>(address: Address, method: Method<I>, inputs: TracedInput<I>): Step {
+    const result = runMethod(method, bare(inputs)) as Record<string, unknown>
     const outputs: Record<string, Known<unknown>> = {}
     for (const key of Object.keys(result)) {
       outputs[key] = { value: result[key], origin: 'computed', from: method.title, step: address, key }
     }
-    this.steps.push({ address, link: this.link, methodId: method.id, subject: this.subject.name, inputs, outputs })
-    return outputs as KnownOutput<O>
+    return { address, link: this.link, methodId: method.id, subject: this.subject.name, inputs, outputs }
+  }
+
+  private record(step: Step): Step['outputs'] {
+    this.steps.push(step)
+    return step.outputs
   }
 
   /**
