@@ -1,7 +1,9 @@
+import { type ChildProcess, spawn } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
 import type { Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { join } from 'node:path'
+import process from 'node:process'
 import pg from 'pg'
 import { pino } from 'pino'
 import { inject } from 'vitest'
@@ -35,7 +37,7 @@ export interface TestServer {
 }
 
 /** The server on a free port with a fresh, migrated database and a clock that ticks a second a reading. */
-export async function startTestServer(options: { url?: string } = {}): Promise<TestServer> {
+export async function startTestServer(options: { url?: string; pagesFolder?: string } = {}): Promise<TestServer> {
   const open = openDatabase(options.url ?? (await freshDatabaseUrl()), () => undefined)
   if (!options.url) {
     await migrateDatabase(open.database, MIGRATIONS)
@@ -49,6 +51,7 @@ export async function startTestServer(options: { url?: string } = {}): Promise<T
     log: pino({ level: 'silent' }),
     programMark: 'test',
     loopbackOnly: true,
+    ...(options.pagesFolder === undefined ? {} : { pagesFolder: options.pagesFolder }),
   })
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
   const origin = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
@@ -72,4 +75,36 @@ export async function startTestServer(options: { url?: string } = {}): Promise<T
       await open.close()
     },
   }
+}
+
+const root = join(import.meta.dirname, '../..')
+
+/** The server as a process of its own, as the start runs it. */
+export interface Program {
+  readonly child: ChildProcess
+  /** Its address, once it says that it listens; refused with what it said where it ends first. */
+  readonly origin: Promise<string>
+  /** Code it ended with, and what it said on standard error. */
+  readonly ended: Promise<{ readonly code: number | null; readonly said: string }>
+}
+
+export function startProgram(environment: Readonly<Record<string, string>>): Program {
+  const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+    cwd: root,
+    env: { ...process.env, PORT: '0', LOG_LEVEL: 'silent', ...environment },
+    stdio: ['pipe', 'pipe', 'pipe'],
+  })
+  let said = ''
+  child.stderr.on('data', (part) => {
+    said += part
+  })
+  const ended = new Promise<{ code: number | null; said: string }>((resolve) =>
+    child.once('close', (code) => resolve({ code, said })),
+  )
+  const origin = new Promise<string>((resolve, reject) => {
+    child.stdout.once('data', (line) => resolve(`http://127.0.0.1:${JSON.parse(String(line)).listening}`))
+    void ended.then(({ code }) => reject(new Error(`the server ended (${code}): ${said}`)))
+  })
+  origin.catch(() => undefined)
+  return { child, origin, ended }
 }

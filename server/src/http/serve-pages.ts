@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import type { Middleware } from 'koa'
 import compose from 'koa-compose'
 import serve from 'koa-static'
+import { ApiError } from './errors.ts'
 
 const YEAR_MS = 365 * 24 * 3600 * 1000
 
@@ -27,5 +28,22 @@ export function servePages(folder: string): Middleware {
     ctx.set('Cache-Control', 'no-cache')
     ctx.body = page
   }
-  return compose([files as Middleware, anyAddress])
+  return compose([refused(files as Middleware), anyAddress])
+}
+
+/** A path that leads out of the folder or cannot be read is an address of nothing, and no fault of the server. */
+function refused(files: Middleware): Middleware {
+  return async (ctx, next) => {
+    let passed = false
+    try {
+      await files(ctx, () => {
+        passed = true
+        return next()
+      })
+    } catch (error) {
+      const { status } = error as { status?: unknown }
+      if (passed || typeof status !== 'number' || status >= 500) throw error
+      throw new ApiError('ROUTE_NOT_FOUND')
+    }
+  }
 }
