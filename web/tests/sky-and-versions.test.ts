@@ -1,7 +1,6 @@
 import { emptyJob, fieldStation } from '@yard-lamp/core'
 import { describe, expect, test } from 'vitest'
 import { differences } from '../src/conflict/differences.ts'
-import { readJobFile } from '../src/jobs/read-job-file.ts'
 import { namedTracks, sunHours, sunTracks, TRACK_NAME } from '../src/links/site/sun-tracks.ts'
 
 describe('the ways of the sun over the sky', () => {
@@ -40,30 +39,6 @@ describe('the ways of the sun over the sky', () => {
       expect(top - (tops[i] ?? 0)).toBeGreaterThanOrEqual(15)
     })
     for (const { month } of tracks) expect(TRACK_NAME[month]).toBeTruthy()
-  })
-})
-
-describe('a job file', () => {
-  const file = (text: string, name = 'a.yardlamp.json') => new File([text], name)
-
-  test('is read as it was written', async () => {
-    const job = fieldStation()
-    expect(await readJobFile(file(JSON.stringify(job)))).toEqual(job)
-  })
-
-  test.each([
-    ['{', /a\.yardlamp\.json was not brought in: this file is not JSON.*Nothing was changed/],
-    ['[]', /not a Yard Lamp job/],
-    [JSON.stringify({ ...fieldStation(), version: 99 }), /newer Yard Lamp/],
-    [JSON.stringify({ ...fieldStation(), chosenOptionId: 'none' }), /chosenOptionId.*the id of one of the options/],
-  ])('%s is refused in a sentence', async (text, says) => {
-    await expect(readJobFile(file(text))).rejects.toThrow(says)
-  })
-
-  test('beyond the bound is refused before it is read', async () => {
-    const large = file('x')
-    Object.defineProperty(large, 'size', { value: 6 * 1024 * 1024 })
-    await expect(readJobFile(large)).rejects.toThrow(/6\.0.MB, and a job file is at most 5 MB/)
   })
 })
 

@@ -1,0 +1,174 @@
+import fc from 'fast-check'
+import { describe, expect, test } from 'vitest'
+import { ventilation } from '../src/after/bank-care.ts'
+import { alternatives, compareChemistries } from '../src/after/chemistries.ts'
+import { inverterDay } from '../src/after/inverter-day.ts'
+import { surplusOf } from '../src/after/surplus.ts'
+import { demoJobs, fieldStation } from '../src/demo/demo.ts'
+import { apply } from '../src/edit/apply.ts'
+import { emptyJob } from '../src/job/job.ts'
+import type { Option } from '../src/job/schema.ts'
+import { CHEMISTRY_NAMES, chemistryRow } from '../src/tables/chemistries.ts'
+import { DAYS_IN_MONTH } from '../src/tables/month-mean-days.ts'
+import { altered, designed } from './designed.ts'
+import { FIELD_SHAPES } from './field-shapes.ts'
+
+const everyJob = [...demoJobs(), ...Object.values(FIELD_SHAPES)].map((job) => [job.name, job] as const)
+const sum = (figures: readonly number[]) => figures.reduce((total, each) => total + each, 0)
+const empty = designed(emptyJob('Empty'))
+
+describe.each(everyJob)('of %s', (_, job) => {
+  const result = designed(job)
+
+  test('every chemistry stands once, the one in use with the bank of the design', () => {
+    const compared = compareChemistries(result)
+    expect(compared.map(({ chemistry }) => chemistry)).toEqual([...CHEMISTRY_NAMES])
+    const inUse = compared.filter((each) => each.inUse)
+    expect(inUse.map(({ chemistry }) => chemistry)).toEqual(result.battery.item ? [result.battery.item.chemistry] : [])
+    for (const { bank } of inUse) expect(bank?.item.id).toBe(result.battery.item?.id)
+  })
+
+  test('a chemistry is shown by its cheapest bank that does it, and no bare cell where a whole unit does', () => {
+    for (const { chemistry, bank, inUse } of compareChemistries(result)) {
+      const fitting = result.battery.candidates.filter(
+        ({ item, fits, bareCells }) => item.chemistry === chemistry && fits && !bareCells,
+      )
+      if (inUse || fitting.length === 0) continue
+      expect(bank?.fits).toBe(true)
+      expect(bank?.price).toBe(Math.min(...fitting.map(({ price }) => price)))
+    }
+  })
+
+  test('one string fewer and one more stand beside the bank, each in proportion', () => {
+    const beside = alternatives(result)
+    const { bank } = result.battery
+    if (!bank) return expect(beside).toEqual([])
+    expect(beside.filter(({ chosen }) => chosen).map(({ parallel }) => parallel)).toEqual([bank.parallel.value])
+    for (const { parallel, units, carriesDays } of beside) {
+      expect(units).toBe(parallel * bank.series.value)
+      expect(carriesDays / parallel).toBeCloseTo(bank.carriesDays.value / bank.parallel.value, 9)
+    }
+    const over = beside.map(({ overFraction }) => overFraction)
+    expect(over).toEqual(over.toSorted((a, b) => a - b))
+  })
+
+  test('the room is aired where the cells gas, and only there', () => {
+    const air = ventilation(result)
+    const { item } = result.battery
+    expect(air === null).toBe(item === null || chemistryRow(item.chemistry).gassing === 'none')
+    if (air) expect(air.airflowM3PerH).toBeGreaterThan(0)
+  })
+
+  test('at the inverter no hour takes more on average than may run in it, and the day is that of the AC loads', () => {
+    const day = inverterDay(result)
+    if (!day) return expect(result.inverter.item).toBeNull()
+    expect(day.hours).toHaveLength(24)
+    const heaterWh = job.batteryHeating?.supply === 'ac' ? sum(day.hours.map(({ averageW }) => averageW)) : 0
+    if (heaterWh === 0)
+      expect(sum(day.hours.map(({ averageW }) => averageW))).toBeCloseTo(result.loads.acDailyEnergyWh.value, 6)
+    for (const { averageW, lossW, efficiency } of day.hours) {
+      expect(efficiency).toBeGreaterThan(0.5)
+      expect(lossW).toBeGreaterThanOrEqual(averageW * (1 / efficiency - 1))
+    }
+    expect(day.lossWhPerDay).toBeCloseTo(sum(day.hours.map(({ lossW }) => lossW)), 9)
+  })
+})
+
+describe('nothing chosen', () => {
+  test('compares to nothing, and no figure is made up', () => {
+    expect([alternatives(empty), ventilation(empty), inverterDay(empty), surplusOf(empty)]).toEqual([
+      [],
+      null,
+      null,
+      null,
+    ])
+    for (const { price, pricePerKwh, dailyDepth } of compareChemistries(empty))
+      expect([price, pricePerKwh, dailyDepth].every(Number.isFinite)).toBe(true)
+  })
+})
+
+test('a subsidy moves the price of its chemistry and of no other', () => {
+  const job = fieldStation()
+  const subsidised = { ...job, batteryPriceFactors: { 'flooded lead-acid': 0.5 } as const }
+  const [before, after] = [compareChemistries(designed(job)), compareChemistries(designed(subsidised))]
+  after.forEach((each, i) => {
+    const factor = each.chemistry === 'flooded lead-acid' ? 0.5 : 1
+    expect(each.price).toBeCloseTo((before[i]?.price ?? 0) * factor, 6)
+    expect(each.pricePerKwh).toBeCloseTo((before[i]?.pricePerKwh ?? 0) * factor, 9)
+  })
+})
+
+describe('what is left over', () => {
+  type Dump = Option['array']['dumpLoads'][number]
+  const dump = fc.record({
+    powerW: fc.double({ min: 1, max: 3000, noNaN: true }),
+    mostKwhPerDay: fc.double({ min: 0.01, max: 12, noNaN: true }),
+  })
+  const withDumps = (dumps: readonly Omit<Dump, 'id' | 'name'>[]) =>
+    designed(
+      altered(fieldStation(), (option) => ({
+        ...option,
+        array: { ...option.array, dumpLoads: dumps.map((each, i) => ({ id: `d${i}`, name: `Heater ${i}`, ...each })) },
+      })),
+    )
+
+  test('is given to dump loads in their order, none takes more than it can, and nothing is given twice', () => {
+    fc.assert(
+      fc.property(fc.array(dump, { maxLength: 4 }), (dumps) => {
+        const result = withDumps(dumps)
+        const surplus = surplusOf(result)
+        if (!surplus) throw new Error('the demo job has a yield')
+        const takenKwh = sum(surplus.dumps.map(({ kwhYear }) => kwhYear))
+        expect(takenKwh + surplus.unusedKwhYear).toBeCloseTo(surplus.kwhYear, 6)
+        dumps.forEach(({ powerW, mostKwhPerDay }, i) => {
+          surplus.dumps[i]?.kwhByMonth.forEach((kwh, month) => {
+            expect(kwh).toBeGreaterThanOrEqual(0)
+            expect(kwh).toBeLessThanOrEqual(mostKwhPerDay)
+            expect(kwh).toBeLessThanOrEqual((powerW * (result.site.sunHours?.value[month] ?? 0)) / 1000 + 1e-12)
+          })
+        })
+      }),
+      { numRuns: 25 },
+    )
+  })
+
+  test('by month is what the array brings beyond the day, summed over the days of the year', () => {
+    const result = withDumps([])
+    const surplus = surplusOf(result)
+    const beyond = (result.array.balanceWh?.value ?? []).map((wh) => Math.max(0, wh) / 1000)
+    expect(surplus?.kwhByMonth).toEqual(beyond)
+    expect(surplus?.kwhYear).toBeCloseTo(sum(beyond.map((kwh, month) => kwh * (DAYS_IN_MONTH[month] ?? 0))), 9)
+  })
+
+  test('changes nothing of the design: a dump load is no load', () => {
+    const [without, heater] = [withDumps([]), withDumps([{ powerW: 1500, mostKwhPerDay: 6 }])]
+    expect(heater.loads.busDailyEnergyWh.value).toBe(without.loads.busDailyEnergyWh.value)
+    expect(heater.array.panels?.value).toBe(without.array.panels?.value)
+    expect(heater.battery.bank?.parallel.value).toBe(without.battery.bank?.parallel.value)
+  })
+
+  test('is more of a cleaner array, and less of a larger day', () => {
+    const { controller, array } = designed(fieldStation())
+    const held = altered(fieldStation(), (option) => ({
+      ...option,
+      array: { ...option.array, panelId: array.layout?.panel.id ?? null },
+      controller: {
+        ...option.controller,
+        itemId: controller.item?.id ?? null,
+        quantity: controller.quantity,
+        panelsPerString: array.layout?.panelsPerString ?? null,
+        stringsPerController: array.layout?.stringsPerController ?? null,
+      },
+    }))
+    const yearKwh = (soiling: 'rain-washed' | 'dusty' | 'desert', hoursPerDay: number) => {
+      const soiled = apply(held, { act: 'set-site', patch: { soiling } })
+      const patch = { hoursPerDay, hoursOfDay: null, weekendHoursOfDay: null }
+      const result = designed(apply(soiled, { act: 'change-loads', changes: [{ id: 'fan', patch }] }))
+      expect(result.array.panels?.value).toBe(array.panels?.value)
+      return surplusOf(result)?.kwhYear ?? 0
+    }
+    expect(yearKwh('rain-washed', 2)).toBeGreaterThan(yearKwh('dusty', 2))
+    expect(yearKwh('dusty', 2)).toBeGreaterThan(yearKwh('desert', 2))
+    expect(yearKwh('dusty', 2)).toBeGreaterThan(yearKwh('dusty', 9))
+  })
+})
