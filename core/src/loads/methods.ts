@@ -192,7 +192,7 @@ export const measuredShare = defineMethod({
   id: 'load.measured-share',
   title: 'Share of the day that was measured',
   inputs: {
-    dailyEnergiesWh: z.array(dailyEnergy('E', 'energy a day of one load')),
+    dailyEnergiesWh: z.array(dailyEnergy('E', 'energy a day of one load, or of all of one basis')),
     measured: z.array(z.boolean({ error: () => 'true or false' })).meta({ label: 'measured by meter or clamp' }),
   },
   outputs: { measuredFraction: quantity('m', 'share measured', '') },
