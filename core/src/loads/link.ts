@@ -119,7 +119,7 @@ function withConverters(dcWh: Known, converted: ReturnType<typeof converters>, w
 
 function measuredFraction(byBasis: readonly BasisTotal[], working: Working): Known {
   return working.apply(measuredShare, {
-    dailyEnergiesWh: byBasis.map(({ dailyEnergyWh }) => dailyEnergyWh),
+    dailyEnergiesWh: byBasis.map(({ name, dailyEnergyWh }) => ({ ...dailyEnergyWh, from: name })),
     measured: byBasis.map(({ name }) => entered(isMeasured(name), name)),
   }).measuredFraction
 }

@@ -143,6 +143,9 @@ function showInput(value: unknown, unit: string, write: Writer): string {
 }
 
 /** A difference between two figures: of temperatures it is counted in degrees, not on the scale. */
+/** Some digit that is not nought. */
+const SEEN = /[1-9]/
+
 const changeText = (change: number, unit: string, write: Writer): string =>
   write.quantity(change, unit === '°C' ? 'K' : unit)
 
@@ -152,10 +155,15 @@ function Movers({ step, outputKey, method }: { step: Step; outputKey: string; me
   const goTo = useGoTo()
   const design = useWhenIdle(useAppSelector(selectDesign))
   const { address } = step
-  const movers = useMemo(() => influencesOn(design, address, outputKey).slice(0, 3), [design, address, outputKey])
+  const influences = useMemo(() => influencesOn(design, address, outputKey), [design, address, outputKey])
   const unit = quantityMeta(method.outputs.shape[outputKey] as never)?.unit ?? ''
-  const [first] = movers
-  if (!first)
+  const movers = influences.slice(0, 3).flatMap((mover) => {
+    const moved = changeText(Math.abs(mover.change), unit, write)
+    return SEEN.test(moved) ? [{ ...mover, moved }] : []
+  })
+  if (influences.length > 0 && movers.length === 0)
+    return <p className="small">No assumption behind it moves it by as much as is shown.</p>
+  if (movers.length === 0)
     return (
       <p className="small">
         It rests on no assumption: every figure behind it was entered, measured or taken from a sheet or table.
@@ -174,8 +182,7 @@ function Movers({ step, outputKey, method }: { step: Step; outputKey: string; me
         {movers.map((mover) => (
           <li key={`${mover.methodId}${mover.input}${mover.from}`}>
             <span className="assumed">{labelOf(mover.methodId, mover.input)}</span> ({mover.from}): a tenth{' '}
-            {mover.scale > 1 ? 'more' : 'less'} makes it {changeText(Math.abs(mover.change), unit, write)}{' '}
-            {mover.change > 0 ? 'more' : 'less'}
+            {mover.scale > 1 ? 'more' : 'less'} makes it {mover.moved} {mover.change > 0 ? 'more' : 'less'}
             {mover.place !== null && (
               <>
                 {' '}
