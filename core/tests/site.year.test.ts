@@ -5,13 +5,11 @@ import {
   dayClearness,
   greatestClearness,
   hourDiffuseShare,
-  hourInPlaneW,
-  monthlyMeans,
   spreadSteepness,
   syntheticYear,
-  yearInPlane,
   yearStatistics,
 } from '../src/site/synthetic-year.ts'
+import { hourInPlaneW, monthlyMeans, yearInPlane } from '../src/site/year-in-plane.ts'
 import { yearSummary } from '../src/site/year-summary.ts'
 import { COASTAL, run, year } from './sky.ts'
 

@@ -2,7 +2,8 @@ import type { Design } from '../chain/design.ts'
 import { everyString } from '../controller/link.ts'
 import { DEFAULTS } from '../job/defaults.ts'
 import type { Site } from '../job/schema.ts'
-import { HOURS_IN_YEAR, type SyntheticYear, syntheticYear, yearInPlane } from '../site/synthetic-year.ts'
+import { HOURS_IN_YEAR, type SyntheticYear, syntheticYear } from '../site/synthetic-year.ts'
+import { yearInPlane } from '../site/year-in-plane.ts'
 import { DAYS_IN_MONTH } from '../tables/month-mean-days.ts'
 
 /** Seed of the year an array is tried on: always the same, so that figures do not move by themselves. */

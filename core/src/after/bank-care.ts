@@ -1,4 +1,4 @@
-import { hydrogenAirflow } from '../battery/methods.ts'
+import { hydrogenAirflow } from '../battery/safety-methods.ts'
 import type { Design } from '../chain/design.ts'
 import { chemistryRow } from '../tables/chemistries.ts'
 

@@ -104,7 +104,7 @@ function controllersOpen(
   inverterId: string | undefined,
   inverterQuantity: number,
 ) {
-  const insideIds = new Set<string | null>(allInOnes.map(({ id }) => id))
+  const insideIds = new Set(allInOnes.map(({ id }) => id))
   const within = inverterId !== undefined && insideIds.has(inverterId) ? inverterId : undefined
   const takesOwn = within !== undefined && (ownId === null || ownId === within)
   const separate = controllers.filter(({ id }) => id === ownId || !insideIds.has(id))

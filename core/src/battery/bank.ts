@@ -3,7 +3,8 @@ import { type Block, blockOf, blocksFor } from '../catalogue/voltage-class.ts'
 import { keptOf } from '../job/existing.ts'
 import type { Existing, Option } from '../job/schema.ts'
 import { assumed, entered, fromSheet, type Known, known, type Working } from '../working/working.ts'
-import { autonomy, bank, life, shortCircuit } from './methods.ts'
+import { autonomy, bank, life } from './methods.ts'
+import { shortCircuit } from './safety-methods.ts'
 import type { VoltageChoice } from './system-voltage.ts'
 
 /** The bank as it will stand there. */

@@ -1,6 +1,7 @@
 import { BATTERIES } from './batteries.ts'
-import { ALL_IN_ONES, CONTROLLERS, INVERTERS } from './converters.ts'
+import { CONTROLLERS } from './controllers.ts'
 import { CABLES, DEVICES } from './installation.ts'
+import { ALL_IN_ONES, INVERTERS } from './inverters.ts'
 import { PANELS } from './panels.ts'
 import { type CatalogueItem, catalogueOf } from './schema.ts'
 import { CHARGERS, GENERATORS } from './sources.ts'

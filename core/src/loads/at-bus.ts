@@ -2,8 +2,9 @@ import { voltageClassV } from '../catalogue/voltage-class.ts'
 import { DEFAULTS } from '../job/defaults.ts'
 import type { Load } from '../job/schema.ts'
 import { assumedOf, entered, enteredOr, type Known, known, type Step, Working } from '../working/working.ts'
+import { busEnergy, busYear, converterLoss } from './bus-methods.ts'
 import type { HeatingResult } from './heating.ts'
-import { busEnergy, busYear, converterLoss, inMonth } from './methods.ts'
+import { inMonth } from './methods.ts'
 import { type DayShares, monthFactor } from './power.ts'
 
 /** A row whose energy is known and counted. */

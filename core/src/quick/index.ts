@@ -1,4 +1,5 @@
 /** Answers without a job. The door of this room: what other packages use of it. */
 export type { QuickValue } from './examples.ts'
-export { QUICK_CALCULATORS, type QuickCalculator, type QuickField, quickAnswer } from './quick.ts'
+export type { QuickCalculator, QuickField } from './fields.ts'
+export { QUICK_CALCULATORS, quickAnswer } from './quick.ts'
 export { jobFromQuick } from './start-job.ts'

@@ -1,6 +1,7 @@
 import { emptyJob, emptyLoad, emptyOption, parseJob } from '../job/job.ts'
 import type { Job, Load, Option, Site } from '../job/schema.ts'
-import type { QuickAnswer, QuickCalculator, QuickValue } from './quick.ts'
+import type { QuickValue } from './examples.ts'
+import type { QuickAnswer, QuickCalculator } from './fields.ts'
 
 type Values = Readonly<Record<string, QuickValue>>
 

@@ -3,14 +3,8 @@ import { defineMethod } from '../method/method.ts'
 import { choice, fraction, monthly, quantity } from '../method/quantity.ts'
 import { monthLimitKwhPerM2Day } from './plane.ts'
 import { cosDeg } from './solar-geometry.ts'
-import {
-  dayClearness,
-  hourDiffuseShare,
-  hourInPlaneW,
-  monthlyMeans,
-  syntheticYear,
-  yearStatistics,
-} from './synthetic-year.ts'
+import { dayClearness, hourDiffuseShare, syntheticYear, yearStatistics } from './synthetic-year.ts'
+import { hourInPlaneW, monthlyMeans } from './year-in-plane.ts'
 
 /** From months to days and hours: clearness, diffuse share, plane and the synthetic year. */
 

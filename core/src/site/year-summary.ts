@@ -1,4 +1,5 @@
-import { monthlyMeans, type SkyModel, syntheticYear, yearInPlane, yearStatistics } from './synthetic-year.ts'
+import { syntheticYear, yearStatistics } from './synthetic-year.ts'
+import { monthlyMeans, type SkyModel, yearInPlane } from './year-in-plane.ts'
 
 export interface YearSummaryBrief {
   readonly latitudeDeg: number

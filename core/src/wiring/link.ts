@@ -82,6 +82,7 @@ export const wiringLink: Link<Upstream, WiringResult> = defineLink(
 )
 
 interface Laid {
+  readonly brief: LayBrief
   readonly circuit: Circuit
   readonly steps: readonly Step[]
 }
@@ -90,16 +91,12 @@ interface Laid {
 const MOST_KEPT = 12
 /** Ids kept of a shelf, of all jobs worked on. */
 const MOST_CIRCUITS = 200
-const kept = new WeakMap<readonly Device[], Map<string, (Laid & { readonly brief: LayBrief })[]>>()
+const kept = new WeakMap<readonly Device[], Map<string, Laid[]>>()
 
 /** A circuit is laid again only where something it is laid by differs: the length of one lays one. */
 function laid(brief: LayBrief): Laid {
-  const ofShelf = kept.get(brief.devices) ?? new Map<string, (Laid & { readonly brief: LayBrief })[]>()
-  kept.set(brief.devices, ofShelf)
   const { id, title } = brief.demand
-  const ofCircuit = ofShelf.get(id) ?? []
-  if (ofShelf.size >= MOST_CIRCUITS) ofShelf.clear()
-  ofShelf.set(id, ofCircuit)
+  const ofCircuit = keptOf(brief.devices, id)
   const before = ofCircuit.find((each) => sameBrief(each.brief, brief))
   if (before) return before
   const working = new Working('wiring')
@@ -108,6 +105,17 @@ function laid(brief: LayBrief): Laid {
   ofCircuit.unshift(made)
   ofCircuit.length = Math.min(ofCircuit.length, MOST_KEPT)
   return made
+}
+
+function keptOf(devices: readonly Device[], id: string): Laid[] {
+  const ofShelf = kept.get(devices) ?? new Map<string, Laid[]>()
+  kept.set(devices, ofShelf)
+  const known = ofShelf.get(id)
+  if (known) return known
+  if (ofShelf.size >= MOST_CIRCUITS) ofShelf.clear()
+  const none: Laid[] = []
+  ofShelf.set(id, none)
+  return none
 }
 
 type Distances = Pick<Site, (typeof SITE_DISTANCE)[keyof typeof SITE_DISTANCE]>

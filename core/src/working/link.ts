@@ -20,7 +20,7 @@ const KEPT = 12
 /**
  * Defines a link by what it reads and how it works. `work` is handed nothing but what `reads` names, so that a result may
  * be taken again for as long as each of those is the same object or value: an edit of a cable does not work the sun again.
- * @param reads what of bench and upstream counts, by name
+ * @param reads what of bench and upstream counts, by name; the same names each time
  */
 export function defineLink<U, const Reads extends Readonly<Record<string, unknown>>, R>(
   link: LinkId,

@@ -1,0 +1,89 @@
+import type { Job } from '../src/job/schema.ts'
+
+import { backup, circuit, controller, spoilt } from './spoilt.ts'
+
+/** Of the checks of backup, cables and devices. */
+export const BROKEN_WIRING: Record<string, { job: Job; severity: string; says: RegExp }> = {
+  'backup.overload': {
+    job: spoilt({ option: backup({ kind: 'generator', generatorId: 'thornby-1000i', bond: 'inverter-only' }) }),
+    severity: 'fault',
+    says: /G1000 inverter set gives 900 W\. It trips/,
+  },
+  'backup.slow': {
+    job: spoilt({
+      option: backup({
+        kind: 'generator',
+        chargerId: 'kelder-24-16',
+        attended: true,
+        generatorId: 'thornby-2000i',
+        bond: 'inverter-only',
+      }),
+    }),
+    severity: 'fault',
+    says: /takes 2\d\.\d h to fill the empty bank, and somebody must wait/,
+  },
+  'backup.alternator': {
+    job: spoilt({
+      option: backup({
+        alternator: {
+          ratedA: 70,
+          idleA: 35,
+          otherA: null,
+          voltageV: 28,
+          hoursPerDay: 2,
+          chargerId: 'kelder-d24-24-30',
+        },
+      }),
+    }),
+    severity: 'danger',
+    says: /draws 33.8 A from an alternator that gives 35.0 A at idle; above 17.5 A/,
+  },
+  'backup.bond': {
+    job: spoilt({ option: backup({ kind: 'generator', generatorId: 'thornby-5000', bond: 'inverter-only' }) }),
+    severity: 'danger',
+    says: /neutral and earth are joined twice/,
+  },
+  'wire.ampacity': {
+    job: spoilt({ option: circuit('battery-main', { size: '16 mm2' }) }),
+    severity: 'danger',
+    says: /may carry 103 A as laid/,
+  },
+  'wire.drop': {
+    job: spoilt({ option: circuit('array', { size: '4 mm2', lengthM: 40 }) }),
+    severity: 'fault',
+    says: /over 40 m loses [\d.]+ %, more than 3 %/,
+  },
+  'wire.terminal': {
+    job: spoilt({ option: circuit('array', { size: '95 mm2' }) }),
+    severity: 'fault',
+    says: /95 mm² does not go into the terminals of controller, which take 35 mm²/,
+  },
+  'protect.missing': {
+    job: spoilt({ option: circuit('battery-main', { deviceId: 'none' }) }),
+    severity: 'danger',
+    says: /no fuse or breaker at its source/,
+  },
+  'protect.too-large': {
+    job: spoilt({ option: circuit('battery-main', { deviceRatingA: 400 }) }),
+    severity: 'danger',
+    says: /a 400 A device on 50 mm² that may carry 201 A/,
+  },
+  'protect.string-fuse-large': {
+    job: spoilt({
+      option: (option) =>
+        circuit('string', { deviceId: 'wardwick-pvf', deviceRatingA: 40 })(
+          controller(
+            { itemId: 'lanthorn-m250-100', panelsPerString: 2, stringsPerController: 3, quantity: 1 },
+            'dorveth-545',
+          )(option),
+        ),
+    }),
+    severity: 'danger',
+    says: /a fuse of 40 A in each string; the panel allows \d+ A: a faulty string is driven by the others/,
+  },
+  'protect.not-dc': {
+    job: spoilt({ option: circuit('array', { deviceId: 'wardwick-acb' }) }),
+    severity: 'danger',
+    says: /is not rated for direct current/,
+  },
+}
