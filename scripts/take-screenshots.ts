@@ -93,6 +93,7 @@ try {
     await act?.(page)
     await page.evaluate(() => document.fonts.ready)
     await page.waitForLoadState('networkidle')
+    await page.getByText(/^Saving/).waitFor({ state: 'hidden' })
     await page.screenshot({ path: join(folder, `${name}.png`), animations: 'disabled' })
     // What a picture needed changed is changed back, so that the next one shows the demo as it ships.
     for (let undo = 0; act && !unchanged && undo < 2; undo++) await page.keyboard.press('Control+z')
