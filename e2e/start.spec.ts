@@ -52,6 +52,9 @@ const alive = (pid: number): boolean =>
   existsSync(`/proc/${pid}`) && !/\) Z/.test(readFileSync(`/proc/${pid}/stat`, 'utf8'))
 const postgresPid = (): number =>
   Number(readFileSync(join(folder, 'data/postgres/postmaster.pid'), 'utf8').split('\n')[0])
+/** None where the cluster is stopped. */
+const postgresPidOrNone = (): number =>
+  existsSync(join(folder, 'data/postgres/postmaster.pid')) ? postgresPid() : Number.MAX_SAFE_INTEGER
 const names = async (port: number) =>
   ((await (await fetch(`http://127.0.0.1:${port}/api/jobs`)).json()) as { jobs: { name: string }[] }).jobs.map(
     ({ name }) => name,
@@ -130,6 +133,87 @@ test('through npm, a signal to npm stops everything too', async () => {
   await expect.poll(answers).toBe(0)
   await expect.poll(() => alive(database)).toBe(false)
   await expect.poll(() => existsSync(join(folder, 'data/running.json'))).toBe(false)
+})
+
+const health = (port: number) =>
+  fetch(`http://127.0.0.1:${port}/api/health`, { signal: AbortSignal.timeout(2000) }).then(
+    (answer) => answer.status,
+    () => 0,
+  )
+/** Processes that the one of this number began. */
+const childrenOf = (pid: number): number[] =>
+  readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').split(' ').filter(Boolean).map(Number)
+
+test('whichever of server and database dies is brought back with a sentence, and what was saved is there', async () => {
+  const port = await freePort()
+  const started = start('--port', String(port))
+  await ready(started)
+  const before = await names(port)
+  const [server = 0] = childrenOf(started.child.pid ?? 0)
+  process.kill(server, 'SIGKILL')
+  await expect.poll(() => started.text(), { timeout: 20_000 }).toContain('The server is back.')
+  expect(started.text()).toContain('The server ended by itself (SIGKILL). What was saved is kept.')
+  expect(await names(port)).toEqual(before)
+
+  const database = postgresPid()
+  process.kill(database, 'SIGKILL')
+  await expect.poll(() => started.text(), { timeout: 30_000 }).toContain('The database is back.')
+  await expect.poll(() => health(port)).toBe(200)
+  expect(postgresPid()).not.toBe(database)
+  expect(await names(port)).toEqual(before)
+  expect(alive(childrenOf(started.child.pid ?? 0)[0] ?? 0)).toBe(true)
+  started.child.kill('SIGHUP')
+  expect(await started.ended).toBe(0)
+  expect(alive(postgresPidOrNone())).toBe(false)
+})
+
+test('a database left by a killed start is waited for while it stops or recovers, and never taken while it cannot answer', async () => {
+  const port = await freePort()
+  const first = start('--port', String(port))
+  await ready(first)
+  const before = await names(port)
+  const silent = postgresPid()
+  first.child.kill('SIGKILL')
+  await first.ended
+  process.kill(silent, 'SIGSTOP')
+  // On the same port, too: the server that the killed start left lets it go.
+  const second = start('--port', String(port))
+  await ready(second)
+  expect(alive(silent)).toBe(false)
+  expect(await names(port)).toEqual(before)
+
+  const killed = postgresPid()
+  second.child.kill('SIGKILL')
+  process.kill(killed, 'SIGKILL')
+  await second.ended
+  const third = start('--port', String(port))
+  await ready(third)
+  expect(await names(port)).toEqual(before)
+
+  const stopping = postgresPid()
+  third.child.kill('SIGKILL')
+  await third.ended
+  process.kill(stopping, 'SIGINT')
+  const fourth = start('--port', String(port))
+  await ready(fourth)
+  expect(await names(port)).toEqual(before)
+  fourth.child.kill('SIGTERM')
+  expect(await fourth.ended).toBe(0)
+})
+
+test('npm killed without a word leaves no process', async () => {
+  const port = await freePort()
+  const { DATABASE_URL: _none, ...env } = process.env
+  const npm = spawn('npm', ['start', '--', '--data', join(folder, 'data'), '--port', String(port)], {
+    cwd: root,
+    env,
+    stdio: 'ignore',
+  })
+  await expect.poll(() => health(port), { timeout: 60_000 }).toBe(200)
+  const database = postgresPid()
+  npm.kill('SIGKILL')
+  await expect.poll(() => health(port), { timeout: 15_000 }).toBe(0)
+  await expect.poll(() => alive(database), { timeout: 15_000 }).toBe(false)
 })
 
 test('a database of one’s own that is not there is said in a sentence', async () => {

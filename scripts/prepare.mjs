@@ -20,6 +20,10 @@ export function ensureInstalled() {
   const stamp = path.join(root, 'node_modules/.yardlamp-installed')
   const wanted = hashOf([path.join(root, 'package-lock.json')])
   if (read(stamp) === wanted) return
+  if (installedByHand(root)) {
+    fs.writeFileSync(stamp, wanted)
+    return
+  }
   console.error('Installing packages (npm ci) …')
   const { status } = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
     cwd: root,
@@ -27,6 +31,22 @@ export function ensureInstalled() {
   })
   if (status !== 0) throw new Error('npm ci failed: see above.')
   fs.writeFileSync(stamp, wanted)
+}
+
+/** Whether npm itself wrote down, when it was done, that it installed what package-lock.json asks for. */
+export function installedByHand(folder) {
+  const packagesOf = (file) => JSON.parse(read(path.join(folder, file)) || '{}').packages ?? {}
+  const installed = packagesOf('node_modules/.package-lock.json')
+  const wanted = Object.entries(packagesOf('package-lock.json')).filter(([name]) => name.startsWith('node_modules/'))
+  return (
+    Object.keys(installed).length > 0 &&
+    wanted.every(([name, { version, integrity, optional, devOptional, link }]) => {
+      const there = installed[name]
+      // What is optional may be made for another machine.
+      if (!there || !fs.existsSync(path.join(folder, name))) return Boolean(optional || devOptional)
+      return link === true || (there.version === version && there.integrity === integrity)
+    })
+  )
 }
 
 /** Builds the interface and the server where a source changed since the last build. */

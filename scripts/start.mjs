@@ -3,12 +3,18 @@ import { spawn } from 'node:child_process'
 import fs from 'node:fs'
 import path from 'node:path'
 import process from 'node:process'
+import { createInterface } from 'node:readline'
 import { parseArgs } from 'node:util'
-import { startCluster } from './postgres.mjs'
+import { beginAgain, Patience } from './keep.mjs'
+import { fullDisk, isFree, startCluster } from './postgres.mjs'
 import { checkNode, ensureBuilt, ensureInstalled, root } from './prepare.mjs'
 
 const DEFAULT_PORT = 8460
-const NPM_WATCH_MS = 300
+const WATCH_MS = 300
+/** A server whose start was killed lets its port go within this time, ms. */
+const LETS_GO_MS = 8000
+/** A server that was told to end has this long, ms. */
+const ENDS_MS = 6000
 const USAGE = `Usage: npm start -- [--port N] [--data FOLDER] [--empty]
 
   --port N       port on this machine (default ${DEFAULT_PORT})
@@ -42,35 +48,58 @@ function options() {
 
 class UsageError extends Error {}
 
-/** Start time of a process, which with its number names it for good; empty where it is gone. */
-function processMark(pid) {
+/** A process by its number: name, parent, and the time it began; empty where it is gone. */
+function statOf(pid) {
   try {
-    return fs.readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ').at(-1).split(' ')[19]
+    const stat = fs.readFileSync(`/proc/${pid}/stat`, 'utf8')
+    const rest = stat.slice(stat.lastIndexOf(') ') + 2).split(' ')
+    return { name: stat.slice(stat.indexOf('(') + 1, stat.lastIndexOf(')')), parent: rest[1], began: rest[19] }
   } catch {
-    return ''
+    return { name: '', parent: '', began: '' }
   }
 }
 
-/** Takes the data folder for this process. @throws where a running start holds it */
+/** What names a process for good, with its number; empty where it is gone. */
+const processMark = (pid) => statOf(pid).began
+
+/**
+ * Takes the data folder for this process.
+ * @returns whether a killed start held it before, and how to let it go
+ * @throws where a running start holds it
+ */
 function takeLock(data, port) {
   fs.mkdirSync(data, { recursive: true, mode: 0o755 })
   const file = path.join(data, 'running.json')
   const mine = JSON.stringify({ pid: process.pid, mark: processMark(process.pid), port })
-  for (;;) {
+  for (let left = false; ; left = true) {
     try {
       fs.writeFileSync(file, mine, { flag: 'wx' })
-      return () => fs.rmSync(file, { force: true })
+      return { left, letGo: () => fs.rmSync(file, { force: true }) }
     } catch (error) {
       if (error.code !== 'EEXIST') throw error
-      const other = readLock(file)
-      if (other && other.mark !== '' && processMark(other.pid) === other.mark) {
-        throw new UsageError(
-          `Yard Lamp is already running with this data: http://127.0.0.1:${other.port}/ (process ${other.pid}).\nStop it there with Ctrl-C, or start another with --data FOLDER --port N.`,
-        )
+      refuseIfRunning(readLock(file))
+      // Left by a start that was killed. Two starts may see it: each takes one away, and looks at what it took.
+      const taken = `${file}.${process.pid}`
+      try {
+        fs.renameSync(file, taken)
+      } catch {
+        continue
       }
-      fs.rmSync(file, { force: true }) // left by a start that was killed
+      const other = readLock(taken)
+      if (isRunning(other)) fs.renameSync(taken, file)
+      fs.rmSync(taken, { force: true })
+      refuseIfRunning(other)
     }
   }
+}
+
+const isRunning = (lock) => Boolean(lock?.mark) && processMark(lock.pid) === lock.mark
+
+function refuseIfRunning(lock) {
+  if (isRunning(lock))
+    throw new UsageError(
+      `Yard Lamp is already running with this data: http://127.0.0.1:${lock.port}/ (process ${lock.pid}).\nStop it there with Ctrl-C, or start another with --data FOLDER --port N.`,
+    )
 }
 
 function readLock(file) {
@@ -81,6 +110,7 @@ function readLock(file) {
   }
 }
 
+/** @returns the process, and its port once it listens */
 function startServer({ url, port, demo }) {
   const env = {
     ...process.env,
@@ -94,20 +124,151 @@ function startServer({ url, port, demo }) {
   }
   const server = spawn(process.execPath, [path.join(root, 'dist/server.mjs')], {
     env,
-    stdio: ['pipe', 'pipe', 'inherit'],
+    stdio: ['pipe', 'pipe', 'pipe'],
+    detached: true, // Ctrl-C in a terminal reaches this process alone, which ends the server in order
+  })
+  server.stdin.on('error', () => undefined)
+  createInterface({ input: server.stderr }).on('line', (line) => say(asSaid(line)))
+  const ended = new Promise((resolve) => {
+    server.once('exit', (code, signal) => resolve(signal ?? code))
+    server.once('error', (error) => resolve(error.message))
   })
   const listening = new Promise((resolve, reject) => {
     server.stdout.once('data', (line) => resolve(JSON.parse(String(line)).listening))
-    server.once('exit', (code) => reject(new Error(`The server ended (${code}) before it listened.`)))
+    void ended.then((how) => reject(new Error(`The server ended (${how}) before it listened.`)))
   })
-  return { server, listening }
+  return { server, listening, ended }
 }
 
-/** npm does not pass every signal on: when it is gone, so is the wish that this runs. */
+/** What the server says, in its own words; faults as they stand in its log, for whoever mends them. */
+function asSaid(line) {
+  try {
+    const { level, msg } = JSON.parse(line)
+    return level < 50 && typeof msg === 'string' ? msg : line
+  } catch {
+    return line
+  }
+}
+
+/** npm does not pass every signal on: when it is gone, or the shell it runs this in, so is the wish that this runs. */
 function whenNpmIsGone(stop) {
   if (process.env.npm_lifecycle_event === undefined) return
-  const npm = process.ppid
-  setInterval(() => process.ppid !== npm && stop(), NPM_WATCH_MS)
+  const above = [process.ppid]
+  if (/^(ba|da|z)?sh$/.test(statOf(process.ppid).name)) above.push(Number(statOf(process.ppid).parent))
+  const marks = above.map(processMark)
+  setInterval(() => above.some((pid, i) => processMark(pid) !== marks[i]) && stop(), WATCH_MS)
+}
+
+/** Terminals that close take the streams along: what is then said is said to nobody. */
+const say = (text) => console.error(text)
+for (const stream of [process.stdout, process.stderr]) stream.on('error', () => undefined)
+
+/** The database and the server, kept alive until they are told to stop. */
+class Running {
+  #stopping = new AbortController()
+  #cluster = null
+  #server = null
+  #begun = Promise.resolve()
+  /** What is being begun again, one thing after another. */
+  #mending = Promise.resolve()
+  #options
+  #giveUp
+
+  constructor(options, giveUp) {
+    this.#options = options
+    this.#giveUp = giveUp
+  }
+
+  /** @returns the port the server listens at; null where it was told to stop before */
+  begin() {
+    const beginning = this.#begin()
+    this.#begun = beginning.catch(() => undefined)
+    return beginning
+  }
+
+  async #begin() {
+    if (!process.env.DATABASE_URL) {
+      this.#cluster = await startCluster(this.#options.data)
+      this.#keepDatabase()
+    }
+    if (this.#stopping.signal.aborted) return null
+    const port = await this.#beginServer()
+    this.#keepServer()
+    return port
+  }
+
+  async stop() {
+    this.#stopping.abort()
+    await this.#endServer()
+    await this.#begun
+    await this.#mending
+    await this.#endServer()
+    this.#cluster?.stop()
+  }
+
+  async #endServer() {
+    if (!this.#server) return
+    const { server, ended } = this.#server
+    server.kill('SIGTERM')
+    const late = setTimeout(() => server.kill('SIGKILL'), ENDS_MS)
+    await ended
+    clearTimeout(late)
+  }
+
+  async #beginServer() {
+    const { port, demo } = this.#options
+    this.#server = startServer({ url: process.env.DATABASE_URL || this.#cluster.url, port, demo })
+    return this.#server.listening
+  }
+
+  #keepServer() {
+    const patience = new Patience()
+    patience.began(Date.now())
+    const watch = async () => {
+      const how = await this.#server.ended
+      if (this.#stopping.signal.aborted) return
+      say(`The server ended by itself (${how}). What was saved is kept.`)
+      if (await this.#mend('The server', patience, () => this.#beginServer())) void watch()
+    }
+    void watch()
+  }
+
+  #keepDatabase() {
+    const patience = new Patience()
+    patience.began(Date.now())
+    let mending = false
+    setInterval(async () => {
+      if (mending || this.#stopping.signal.aborted || this.#cluster.isThere()) return
+      mending = true
+      say('The database ended by itself. What was saved is kept; until it is back nothing is saved.')
+      await this.#mend('The database', patience, () => this.#beginDatabase())
+      mending = false
+    }, WATCH_MS)
+  }
+
+  async #beginDatabase() {
+    const before = this.#cluster
+    const port = (await isFree(before.port)) ? before.port : undefined
+    this.#cluster = await startCluster(this.#options.data, port ? { port } : {})
+    // Another program took the port meanwhile: the server is begun again with the new one.
+    if (this.#cluster.port !== before.port) this.#server?.server.kill('SIGTERM')
+  }
+
+  #mend(name, patience, begin) {
+    const { signal } = this.#stopping
+    const done = this.#mending.then(() => !signal.aborted && beginAgain({ name, patience, signal, begin, say }))
+    this.#mending = done.catch(() => undefined)
+    return done.then((back) => {
+      if (!back && !signal.aborted) this.#giveUp()
+      return back
+    })
+  }
+}
+
+/** A server left by a start that was killed ends by itself, and lets its port go. */
+async function waitForPort(port) {
+  for (const until = Date.now() + LETS_GO_MS; !(await isFree(port)) && Date.now() < until; )
+    await new Promise((resolve) => setTimeout(resolve, WATCH_MS))
 }
 
 async function main() {
@@ -121,33 +282,23 @@ async function main() {
   }
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0))
   whenNpmIsGone(() => void stop(0))
+  let folder = ''
   try {
     checkNode()
     const { port, data, demo } = options()
-    undo.push(takeLock(data, port))
+    folder = data
+    const { left, letGo } = takeLock(data, port)
+    undo.push(letGo)
     ensureInstalled()
     ensureBuilt()
-    let url = process.env.DATABASE_URL
-    if (!url) {
-      const cluster = await startCluster(data)
-      undo.push(() => void cluster.stop())
-      url = cluster.url
-    }
+    if (left) await waitForPort(port)
     if (stopping) return
-    const { server, listening } = startServer({ url, port, demo })
-    const ended = new Promise((resolve) => server.once('exit', resolve))
-    undo.push(async () => {
-      server.kill('SIGTERM')
-      await ended
-    })
-    console.log(`Yard Lamp is ready: http://127.0.0.1:${await listening}/   (Ctrl-C stops it)`)
-    void ended.then((code) => {
-      if (stopping) return
-      console.error(`The server ended by itself (${code}).`)
-      void stop(1)
-    })
+    const running = new Running({ data, port, demo }, () => void stop(1))
+    undo.push(() => running.stop())
+    const at = await running.begin()
+    if (!stopping) console.log(`Yard Lamp is ready: http://127.0.0.1:${at}/   (Ctrl-C stops it)`)
   } catch (error) {
-    if (!stopping) console.error(error.message)
+    if (!stopping) say(fullDisk(error.message, folder) ?? error.message)
     await stop(error instanceof UsageError || error.code?.startsWith('ERR_PARSE_ARGS') ? 2 : 1)
   }
 }

@@ -11,6 +11,7 @@ import { catalogueRoutes } from './catalogue/routes.ts'
 import { CatalogueStore } from './catalogue/store.ts'
 import type { Database } from './database.ts'
 import { ApiError, asApiError } from './http/errors.ts'
+import { faultForLog } from './http/faults.ts'
 import { guardOrigin } from './http/guard-origin.ts'
 import { servePages } from './http/serve-pages.ts'
 import { JobList } from './jobs/listing.ts'
@@ -88,25 +89,57 @@ const CONTENT_POLICY = {
 
 /** Every error leaves as JSON from the catalogue; what went wrong below is logged, never shown. */
 function answerErrors(log: Logger): Koa.Middleware {
+  const outage = new Outage(log)
   return async (ctx, next) => {
     const startedMs = performance.now()
     try {
       await next()
       if (ctx.status === 404 && ctx.body === undefined) throw new ApiError('ROUTE_NOT_FOUND')
+      if (ctx._matchedRoute !== undefined) outage.over()
     } catch (error) {
       const answer = asApiError(error)
       const { status } = REFUSALS[answer.code]
       ctx.status = status
       ctx.body = { error: { code: answer.code, ...answer.details, message: answer.message } }
-      if (status >= 500)
-        log.error({ code: answer.code, method: ctx.method, path: ctx.path, err: error }, 'request failed')
+      if (status === 503 || status === 507) outage.noticed(answer)
+      else if (status >= 500)
+        log.error(
+          { code: answer.code, method: ctx.method, route: routeOf(ctx), ...faultForLog(error) },
+          'request failed',
+        )
     }
+    if (ctx.path.startsWith('/api')) ctx.set('Cache-Control', 'no-store')
     log.debug(
-      { method: ctx.method, path: ctx.path, status: ctx.status, ms: Math.round(performance.now() - startedMs) },
+      { method: ctx.method, route: routeOf(ctx), status: ctx.status, ms: Math.round(performance.now() - startedMs) },
       'request',
     )
   }
 }
+
+/** The database away or full: said once in a sentence when it begins and when it is over, not with every request. */
+class Outage {
+  private code: string | null = null
+  private readonly log: Logger
+
+  constructor(log: Logger) {
+    this.log = log
+  }
+
+  noticed({ code, message }: ApiError): void {
+    if (this.code === code) return
+    this.code = code
+    this.log.warn({ code }, message)
+  }
+
+  over(): void {
+    if (this.code === null) return
+    this.code = null
+    this.log.warn('The database answers again, and what is sent is saved.')
+  }
+}
+
+/** The address as it is declared, without what was put into it. */
+const routeOf = (ctx: Koa.Context): string => String(ctx._matchedRoute ?? 'none')
 
 function healthRoutes(database: Database): Router {
   const router = new Router()

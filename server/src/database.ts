@@ -1,13 +1,14 @@
 import { SHIPPED_ITEMS } from '@yard-lamp/core'
+import { JOB_FORMAT, JOB_VERSION } from '@yard-lamp/core/job'
 import { sql } from 'drizzle-orm'
 import { readMigrationFiles } from 'drizzle-orm/migrator'
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres'
 import { migrate } from 'drizzle-orm/node-postgres/migrator'
 import pg from 'pg'
 import { catalogueItems, priceLists } from './catalogue/table.ts'
-import { jobRevisions, jobs } from './jobs/table.ts'
+import { jobFormat, jobRevisions, jobs } from './jobs/table.ts'
 
-const schema = { jobs, jobRevisions, catalogueItems, priceLists }
+const schema = { jobs, jobFormat, jobRevisions, catalogueItems, priceLists }
 
 export type Database = NodePgDatabase<typeof schema>
 
@@ -21,7 +22,8 @@ export interface OpenDatabase {
   close(): Promise<void>
 }
 
-export function openDatabase(url: string, onIdleError: (error: Error) => void): OpenDatabase {
+/** @param onLost told of each connection that breaks; the pool makes another when one is next asked for */
+export function openDatabase(url: string, onLost: (error: Error) => void): OpenDatabase {
   const pool = new pg.Pool({
     connectionString: url,
     max: POOL_SIZE,
@@ -29,8 +31,9 @@ export function openDatabase(url: string, onIdleError: (error: Error) => void): 
     statement_timeout: STATEMENT_TIMEOUT_MS,
     query_timeout: STATEMENT_TIMEOUT_MS + CONNECT_TIMEOUT_MS,
   })
-  // Without a listener an idle connection that breaks would end the process.
-  pool.on('error', onIdleError)
+  // A broken connection without a listener would end the process: idle ones speak through the pool, lent ones for themselves.
+  pool.on('error', () => undefined)
+  pool.on('connect', (client) => client.on('error', onLost))
   return { database: drizzle(pool, { schema }), close: () => pool.end() }
 }
 
@@ -43,6 +46,24 @@ export async function migrateDatabase(database: Database, migrationsFolder: stri
     throw new Error('This database was made by a newer Yard Lamp. Update Yard Lamp, or use another data folder.')
   }
   await migrate(database, { migrationsFolder })
+  await knowFormat(database)
+}
+
+/** @throws where documents are kept in a newer format than this program writes */
+async function knowFormat(database: Database): Promise<void> {
+  const [kept] = await database
+    .insert(jobFormat)
+    .values({ name: JOB_FORMAT, version: JOB_VERSION })
+    .onConflictDoUpdate({
+      target: jobFormat.name,
+      set: { version: sql`greatest(${jobFormat.version}, excluded.version)` },
+    })
+    .returning()
+  if (kept && kept.version > JOB_VERSION) {
+    throw new Error(
+      `The jobs here are kept in format ${kept.version} by a newer Yard Lamp; this one reads up to ${JOB_VERSION}. Update Yard Lamp, or use another data folder.`,
+    )
+  }
 }
 
 async function newestApplied(database: Database): Promise<number | null> {
@@ -55,7 +76,9 @@ async function newestApplied(database: Database): Promise<number | null> {
 
 /** Writes the shipped catalogue, replacing shipped items that changed; sheets a person edited stay as they are. */
 export async function writeCatalogue(database: Database): Promise<void> {
-  const rows = SHIPPED_ITEMS.map((item) => ({ id: item.id, kind: item.kind, item }))
+  const rows = SHIPPED_ITEMS.map((item) => ({ id: item.id, kind: item.kind, item })).sort((a, b) =>
+    a.id < b.id ? -1 : 1,
+  )
   await database
     .insert(catalogueItems)
     .values(rows)

@@ -19,7 +19,7 @@ async function main(): Promise<void> {
   if (!url) throw new Error('DATABASE_URL is not set')
   const host = process.env.HOST ?? '127.0.0.1'
   const { database, close } = openDatabase(url, (error) =>
-    log.warn({ reason: error.message }, 'database connection lost'),
+    log.info({ reason: error.message }, 'a connection to the database is lost'),
   )
   await migrateDatabase(database, process.env.MIGRATIONS ?? join(import.meta.dirname, '../drizzle'))
   await writeCatalogue(database)
@@ -80,6 +80,8 @@ function stopWith(stop: () => void): void {
 
 /** What lies at the bottom of an error, without the statement a driver wraps about it. */
 function rootMessage(error: Error): string {
+  if ((error as NodeJS.ErrnoException).code === '53100')
+    return 'The database has no room left on its disk. Make room there.'
   if (!(error.cause instanceof Error)) return error.message
   return `The database cannot be used: ${rootMessage(error.cause) || (error.cause as NodeJS.ErrnoException).code}`
 }

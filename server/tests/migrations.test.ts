@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fieldStation } from '@yard-lamp/core'
 import { sql } from 'drizzle-orm'
+import { migrate } from 'drizzle-orm/node-postgres/migrator'
 import { expect, test } from 'vitest'
 import { migrateDatabase, openDatabase } from '../src/database.ts'
 import { JobStore } from '../src/jobs/store.ts'
@@ -23,7 +24,7 @@ test('jobs of the first databases stay, with their history, when a document come
   const open = openDatabase(await freshDatabaseUrl(), () => undefined)
   const folder = firstMigrations(2)
   try {
-    await migrateDatabase(open.database, folder)
+    await migrate(open.database, { migrationsFolder: folder })
     const { units: _units, written: _written, ...fields } = fieldStation()
     const before = JSON.stringify({ ...fields, version: 4, name: 'Of old' })
     const [whole, alone] = ['00000000-0000-4000-8000-000000000001', '00000000-0000-4000-8000-000000000002']
@@ -46,5 +47,21 @@ test('jobs of the first databases stay, with their history, when a document come
   } finally {
     await open.close()
     rmSync(folder, { recursive: true })
+  }
+})
+
+test('an older program keeps away from documents of a newer one, as from its migrations', async () => {
+  const open = openDatabase(await freshDatabaseUrl(), () => undefined)
+  try {
+    await migrateDatabase(open.database, MIGRATIONS)
+    await migrateDatabase(open.database, MIGRATIONS)
+    await open.database.execute(sql`update job_format set version = version + 1`)
+    await expect(migrateDatabase(open.database, MIGRATIONS)).rejects.toThrow(
+      /^The jobs here are kept in format \d+ by a newer Yard Lamp; this one reads up to \d+\. Update Yard Lamp/,
+    )
+    // Nothing was taken back by trying.
+    await expect(migrateDatabase(open.database, MIGRATIONS)).rejects.toThrow('newer Yard Lamp')
+  } finally {
+    await open.close()
   }
 })

@@ -1,5 +1,6 @@
 import { InputError, showValue } from '../method/input-error.ts'
 import { fromIssue } from '../method/method.ts'
+import { lookThrough } from '../method/outside.ts'
 import { CONDUCTOR_SIZES, conductorOf } from '../tables/conductor.ts'
 import { type CatalogueItem, ITEM_KINDS, type ItemKind } from './schema.ts'
 import { fieldsOf, ITEM_SCHEMAS, type SheetField } from './sheet-fields.ts'
@@ -182,6 +183,7 @@ export const idOf = (maker: string, model: string): string =>
 
 /** An item from a value that came from outside. @throws {InputError} naming the field, what came and what is allowed */
 export function parseItem(value: unknown): CatalogueItem {
+  lookThrough(value)
   const kind = value !== null && typeof value === 'object' ? (value as { kind?: unknown }).kind : undefined
   const known = ITEM_KINDS.find((each) => each === kind)
   if (!known) {

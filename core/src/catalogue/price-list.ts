@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { InputError } from '../method/input-error.ts'
 import { fromIssue } from '../method/method.ts'
+import { lookThrough } from '../method/outside.ts'
 import { quantity } from '../method/quantity.ts'
 import type { CatalogueItem } from './schema.ts'
 
@@ -33,6 +34,7 @@ export type PriceList = z.output<typeof priceListSchema>
 
 /** @throws {InputError} naming the field, what came and what is allowed */
 export function parsePriceList(value: unknown): PriceList {
+  lookThrough(value)
   const parsed = priceListSchema.safeParse(value)
   if (!parsed.success) throw fromIssue(parsed.error.issues[0], value)
   if (!Number.isFinite(Date.parse(parsed.data.date))) {

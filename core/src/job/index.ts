@@ -5,6 +5,8 @@ export { REFUSALS, type RefusalCode } from './refusals.ts'
 export {
   batteryHeatingSchema,
   existingSchema,
+  JOB_FORMAT,
+  JOB_VERSION,
   jobSchema,
   loadSchema,
   MOST_PLANES,

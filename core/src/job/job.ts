@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { InputError, showValue } from '../method/input-error.ts'
 import { fromIssue } from '../method/method.ts'
+import { lookThrough } from '../method/outside.ts'
 import { loadsAsTheyCame } from './plain-loads.ts'
 import {
   type Backup,
@@ -20,6 +21,7 @@ import { upgradeJob } from './upgrade.ts'
  * @throws {InputError} saying in a sentence what is not a job here, or which field is wrong
  */
 export function parseJob(value: unknown): Job {
+  lookThrough(value)
   if (
     value === null ||
     typeof value !== 'object' ||

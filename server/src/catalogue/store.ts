@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto'
-import { type Catalogue, type CatalogueItem, catalogueOf } from '@yard-lamp/core'
+import { type Catalogue, type CatalogueItem, catalogueOf, InputError } from '@yard-lamp/core'
 import {
   type CatalogueInForce,
   type PriceList,
@@ -13,8 +13,12 @@ import { and, asc, eq, sql } from 'drizzle-orm'
 import type { Logger } from 'pino'
 import type { Database } from '../database.ts'
 import { ApiError } from '../http/errors.ts'
+import { faultForLog } from '../http/faults.ts'
 import type { Actor } from '../people/actor.ts'
 import { catalogueItems, priceLists } from './table.ts'
+
+/** Sheets one statement takes in. */
+const AT_ONCE = 500
 
 type ItemRow = typeof catalogueItems.$inferSelect
 type ListRow = typeof priceLists.$inferSelect
@@ -65,7 +69,8 @@ export class CatalogueStore {
     try {
       return [read()]
     } catch (error) {
-      this.log.warn({ id, reason: (error as Error).message }, 'what is kept in the catalogue cannot be read')
+      const field = error instanceof InputError ? error.path : null
+      this.log.warn({ id, field, ...faultForLog(error) }, 'what is kept in the catalogue cannot be read')
       return []
     }
   }
@@ -106,27 +111,34 @@ export class CatalogueStore {
     if (!changed) throw new ApiError('ITEM_NOT_FOUND')
   }
 
-  /** Takes many sheets in at once, all or none; those that are there are replaced. */
+  /** Takes many sheets in at once, all or none; those that are there are replaced, and of two of one id the later stays. */
   async takeIn(actor: Actor, items: readonly CatalogueItem[]): Promise<{ added: number; replaced: number }> {
+    // In the order of their ids: two imports at once then wait for each other in one order, and never in a ring.
+    const sorted = [...new Map(items.map((item) => [item.id, item])).values()].sort((a, b) => (a.id < b.id ? -1 : 1))
     return this.database.transaction(async (tx) => {
-      const before = new Set((await tx.select({ id: catalogueItems.id }).from(catalogueItems)).map(({ id }) => id))
-      for (const item of items) {
-        await tx
+      let added = 0
+      for (let from = 0; from < sorted.length; from += AT_ONCE) {
+        const rows = sorted
+          .slice(from, from + AT_ONCE)
+          .map((item) => ({ id: item.id, kind: item.kind, item, revision: 1, changedBy: actor.id }))
+        const taken = await tx
           .insert(catalogueItems)
-          .values({ id: item.id, kind: item.kind, item, revision: 1, changedBy: actor.id })
+          .values(rows)
           .onConflictDoUpdate({
             target: catalogueItems.id,
             set: {
-              kind: item.kind,
-              item,
+              kind: sql`excluded.kind`,
+              item: sql`excluded.item`,
               retired: false,
               revision: sql`${catalogueItems.revision} + 1`,
               changedBy: actor.id,
             },
           })
+          // A row that was not there before has no older version of itself.
+          .returning({ isNew: sql<boolean>`xmax = 0` })
+        added += taken.filter(({ isNew }) => isNew).length
       }
-      const replaced = items.filter(({ id }) => before.has(id)).length
-      return { added: items.length - replaced, replaced }
+      return { added, replaced: sorted.length - added }
     })
   }
 

@@ -10,8 +10,7 @@ const CHANGING = new Set(['POST', 'PUT', 'PATCH', 'DELETE'])
  */
 export function guardOrigin(loopbackOnly: boolean): Middleware {
   return async (ctx, next) => {
-    if (loopbackOnly && !LOOPBACK_NAMES.has(ctx.hostname.includes(':') ? `[${ctx.hostname}]` : ctx.hostname))
-      throw new ApiError('ORIGIN_FORBIDDEN')
+    if (loopbackOnly && !LOOPBACK_NAMES.has(ctx.hostname)) throw new ApiError('ORIGIN_FORBIDDEN')
     const origin = ctx.get('Origin')
     if (CHANGING.has(ctx.method) && origin !== '' && origin !== `${ctx.protocol}://${ctx.host}`)
       throw new ApiError('ORIGIN_FORBIDDEN')

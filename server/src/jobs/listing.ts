@@ -3,6 +3,7 @@ import { type Catalogue, design, type JobListing, type JobSummary, summarise } f
 import { jobSummarySchema } from '@yard-lamp/core/report'
 import type { Logger } from 'pino'
 import type { CatalogueStore } from '../catalogue/store.ts'
+import { faultForLog } from '../http/faults.ts'
 import type { Actor } from '../people/actor.ts'
 import type { JobStore, ListedRow } from './store.ts'
 
@@ -52,7 +53,7 @@ export class JobList {
       await this.store.keepSummary(actor, row.id, row.revision, { summary, mark })
       return summary
     } catch (error) {
-      this.log.error({ job: row.id, err: error }, 'job could not be summarised')
+      this.log.error({ job: row.id, ...faultForLog(error) }, 'job could not be summarised')
       return null
     }
   }

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { type Job, type JobListing, type JobSummary, parseJob, type StoredJob } from '@yard-lamp/core'
+import { cutText, type Job, type JobListing, type JobSummary, parseJob, type StoredJob } from '@yard-lamp/core'
 import { and, count, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm'
 import type { Database } from '../database.ts'
 import { ApiError } from '../http/errors.ts'
@@ -158,7 +158,7 @@ export class JobStore {
 
   async duplicate(actor: Actor, id: string): Promise<StoredJob> {
     const { job } = await this.read(actor, id)
-    return this.create(actor, { ...job, name: `${job.name.slice(0, 190)} (copy)` })
+    return this.create(actor, { ...job, name: `${cutText(job.name, 190)} (copy)` })
   }
 
   /** Puts a job into the bin, or takes it out again. @throws {ApiError} JOB_NOT_FOUND where it is not on that side */

@@ -36,3 +36,9 @@ export const jobRevisions = pgTable(
   },
   (table) => [primaryKey({ columns: [table.jobId, table.revision] })],
 )
+
+/** Newest version of the job format a program has kept documents in here: one that knows only older ones keeps away. */
+export const jobFormat = pgTable('job_format', {
+  name: text('name').primaryKey(),
+  version: integer('version').notNull(),
+})

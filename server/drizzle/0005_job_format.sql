@@ -1,0 +1,4 @@
+CREATE TABLE "job_format" (
+	"name" text PRIMARY KEY NOT NULL,
+	"version" integer NOT NULL
+);
