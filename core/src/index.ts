@@ -18,6 +18,7 @@ export {
   emptyOption,
   emptyPlane,
   jobJsonSchema,
+  keptJob,
   parseJob,
   parseJobText,
 } from './job/job.ts'
@@ -39,8 +40,8 @@ export {
 } from './job/schema.ts'
 export type { StoredJob } from './job/stored.ts'
 export { INPUT_ERROR_CODES, InputError, type InputErrorCode } from './method/input-error.ts'
-export { cutText, keptText, lookThrough } from './method/outside.ts'
 export { type AnyMethod, runMethod } from './method/method.ts'
+export { cutText, keptText, lookThrough } from './method/outside.ts'
 export { allowedIn, type QuantityMeta, quantityMeta } from './method/quantity.ts'
 export { type JobListing, type JobSummary, summarise } from './report/summary.ts'
 export { LINKS, type LinkId, type Need } from './working/links.ts'

@@ -244,7 +244,7 @@ describe('refusals', () => {
       'coldestC: got -41',
     ],
     ['battery.lead-acid-temperature-factor', { electrolyteC: -4 }, 'electrolyteC: got -4; allowed: a number from -3.9'],
-    ['load.power-from-label', { voltageV: 1e308, currentA: 1e308 }, 'too large to be a number'],
+    ['load.power-from-label', { voltageV: 1e308, currentA: 1e308 }, 'of a size that can be reckoned with'],
   ])('%s names what came and what is allowed', (id, input, message) => {
     expect(() => runMethod(methodOf(id), input)).toThrow(message)
   })

@@ -29,7 +29,7 @@ describe('a price list', () => {
     [{ currency: 'eur' }, /currency.*three capital letters/],
     [{ date: '2026-02-30' }, /date.*a day such as/],
     [{ date: 'yesterday' }, /date.*a day such as/],
-    [{ rateToCatalogue: 0 }, /rateToCatalogue.*above 0/],
+    [{ rateToCatalogue: 0 }, /rateToCatalogue.*from 0.000001/],
     [{ name: '' }, /name.*a name/],
     [{ prices: { x: { price: -1, stock: null } } }, /price.*from 0/],
     [{ prices: { x: { price: 1, stock: 0.5 } } }, /stock.*whole number/],

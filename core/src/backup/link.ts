@@ -22,7 +22,7 @@ import { generator as generatorMethod } from './methods.ts'
 export interface GeneratorCandidate {
   readonly item: Generator
   /** Power over power needed at this height and heat; 1 is just enough. */
-  readonly ratio: number
+  readonly ratio: number | null
   readonly price: number
   readonly fits: boolean
   readonly short: string
@@ -173,7 +173,8 @@ function rankGenerators(
   return generators
     .filter((item) => nearVoltage(item.mainsVoltageV, splitPhase ? SPLIT_LEG_V : mainsVoltageV))
     .map((item) => {
-      const ratio = Math.min(item.continuousW / requiredW, item.continuousVA / requiredVA)
+      const ratio =
+        requiredW > 0 && requiredVA > 0 ? Math.min(item.continuousW / requiredW, item.continuousVA / requiredVA) : null
       const short = whyNot(
         item.continuousW < requiredW * (1 - 1e-9) && 'too few watts',
         item.continuousVA < requiredVA * (1 - 1e-9) && 'too few volt-amperes',

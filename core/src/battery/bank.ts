@@ -1,3 +1,4 @@
+import { cyclesByDepth } from '../catalogue/curves.ts'
 import { type Battery, itemName } from '../catalogue/schema.ts'
 import { type Block, blockOf, blocksFor } from '../catalogue/voltage-class.ts'
 import { keptOf } from '../job/existing.ts'
@@ -155,7 +156,7 @@ export function bankFigures(
   const lifeCurve = working.apply(life, {
     busDailyEnergyWh: averageWh,
     bankEnergyWh: built.bankEnergyWh,
-    cycleLife: fromSheet(item.cycleLife, sheet),
+    cycleLife: fromSheet(cyclesByDepth(item), sheet),
     calendarYears: fromSheet(item.calendarYears, sheet),
   })
   const short = working.apply(shortCircuit, {

@@ -1,3 +1,4 @@
+import { capacityByTemperature, cyclesByDepth } from '../catalogue/curves.ts'
 import type { Battery } from '../catalogue/schema.ts'
 import { type Block, blockOf, voltageClassV } from '../catalogue/voltage-class.ts'
 import { whyNot } from '../catalogue/why-not.ts'
@@ -13,7 +14,7 @@ export class BatteryCandidate {
   readonly series: number
   readonly parallel: number
   /** Nominal energy over what is needed; 1 is just enough. */
-  readonly ratio: number
+  readonly ratio: number | null
   /** All that keeps it from fitting; empty where it does. */
   readonly short: string
   /** Bare cells: they need a management system of their own, and are never chosen unasked. */
@@ -35,7 +36,7 @@ export class BatteryCandidate {
     this.parallel = sized.parallel
     this.bareCells = block.cells > 1
     this.price = sized.series * sized.parallel * item.price
-    this.ratio = this.energyWh / sized.nominalEnergyWh
+    this.ratio = sized.nominalEnergyWh > 0 ? this.energyWh / sized.nominalEnergyWh : null
     this.short = whyNot(sized.parallel > item.maxParallel && `more than ${item.maxParallel} strings`, suited.short)
   }
 
@@ -63,7 +64,7 @@ export class BatteryCandidate {
     return life.compute({
       busDailyEnergyWh: this.brief.averageWh,
       bankEnergyWh: this.energyWh,
-      cycleLife: [...this.item.cycleLife],
+      cycleLife: [...cyclesByDepth(this.item)],
       calendarYears: this.item.calendarYears,
     }).years
   }
@@ -152,7 +153,10 @@ function suited(item: Battery, choice: Option['battery'], brief: BankBrief): Sui
   if (!item.seriesAllowed && (blockClassV !== brief.systemVoltageV || block.cells > 1)) return null
   try {
     const { temperatureFactor } = item.capacityPoints
-      ? sheetTemperatureFactor.compute({ cellC: brief.coldestC, capacityPoints: item.capacityPoints })
+      ? sheetTemperatureFactor.compute({
+          cellC: brief.coldestC,
+          capacityPoints: capacityByTemperature(item) ?? item.capacityPoints,
+        })
       : leadAcidTemperatureFactor.compute({ electrolyteC: brief.coldestC })
     const blocks = Math.max(1, Math.round(brief.systemVoltageV / block.voltageV))
     return {

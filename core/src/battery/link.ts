@@ -1,3 +1,4 @@
+import { capacityByTemperature } from '../catalogue/curves.ts'
 import { type Battery, itemName } from '../catalogue/schema.ts'
 import { blockOf, blocksFor, isBareLithiumCell, type SystemVoltageV } from '../catalogue/voltage-class.ts'
 import { DEFAULTS } from '../job/defaults.ts'
@@ -215,7 +216,7 @@ function coldFactor(item: Battery, coldestC: Known, working: Working): Known | n
     if (coldestC.value < coldestPointC) return null
     return working.apply(sheetTemperatureFactor, {
       cellC: coldestC,
-      capacityPoints: fromSheet(item.capacityPoints, itemName(item)),
+      capacityPoints: fromSheet(capacityByTemperature(item) ?? item.capacityPoints, itemName(item)),
     }).temperatureFactor
   }
   if (coldestC.value < LEAD_ACID_COLDEST_C) return null

@@ -1,5 +1,5 @@
 /** Data sheets, price lists, voltage classes. The door of this room: what other packages use of it. */
-export { cellsOf, type ItemCells, idOf, itemFromCells, parseItem } from './item-text.ts'
+export { cellsOf, type ItemCells, idOf, itemFromCells, keptItem, parseItem } from './item-text.ts'
 export { changedItems, sheetsOfItsOwn } from './kept-items.ts'
 export { type PriceList, parsePriceList, pricedBy } from './price-list.ts'
 export { fieldsOf, KIND_NAME, type SheetField } from './sheet-fields.ts'

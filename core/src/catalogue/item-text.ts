@@ -2,8 +2,9 @@ import { InputError, showValue } from '../method/input-error.ts'
 import { fromIssue } from '../method/method.ts'
 import { lookThrough } from '../method/outside.ts'
 import { CONDUCTOR_SIZES, conductorOf } from '../tables/conductor.ts'
-import { type CatalogueItem, ITEM_KINDS, type ItemKind } from './schema.ts'
+import { type Battery, type CatalogueItem, ITEM_KINDS, type ItemKind } from './schema.ts'
 import { fieldsOf, ITEM_SCHEMAS, type SheetField } from './sheet-fields.ts'
+import { blockOf, blocksFor, SYSTEM_VOLTAGES_V, VOLTAGE_CLASSES_V, voltageClassV } from './voltage-class.ts'
 
 /** One item as cells of a table: by field name, in the units of the catalogue. */
 export type ItemCells = Record<string, string>
@@ -183,6 +184,18 @@ export const idOf = (maker: string, model: string): string =>
 
 /** An item from a value that came from outside. @throws {InputError} naming the field, what came and what is allowed */
 export function parseItem(value: unknown): CatalogueItem {
+  const item = keptItem(value)
+  const odd = contradiction(item)
+  if (odd) throw odd
+  return item
+}
+
+/**
+ * Reads an item that was taken in before: an earlier version may have taken figures that are refused together today, and
+ * what was kept stays at hand to be mended.
+ * @throws {InputError} as parseItem, but for figures that contradict each other
+ */
+export function keptItem(value: unknown): CatalogueItem {
   lookThrough(value)
   const kind = value !== null && typeof value === 'object' ? (value as { kind?: unknown }).kind : undefined
   const known = ITEM_KINDS.find((each) => each === kind)
@@ -195,11 +208,15 @@ export function parseItem(value: unknown): CatalogueItem {
   }
   const parsed = ITEM_SCHEMAS[known].safeParse(value)
   if (!parsed.success) throw fromIssue(parsed.error.issues[0], value)
-  const item = parsed.data as CatalogueItem
-  const odd = contradiction(item)
-  if (odd) throw odd
-  return item
+  return parsed.data as CatalogueItem
 }
+
+/** Whether whole numbers of it come to a system voltage. */
+const makesAVoltage = (item: Battery): boolean =>
+  SYSTEM_VOLTAGES_V.some((systemV) => {
+    const block = blockOf(item, systemV)
+    return block !== null && voltageClassV(blocksFor(block, systemV) * block.voltageV) !== null
+  })
 
 /** What no real sheet says: figures that contradict each other. */
 function contradiction(item: CatalogueItem): InputError | null {
@@ -218,6 +235,36 @@ function contradiction(item: CatalogueItem): InputError | null {
   if (item.kind === 'battery' && item.lowCutoffV >= item.absorptionV) {
     return wrong('lowCutoffV', item.lowCutoffV, `a number below the absorption voltage, ${item.absorptionV} V`)
   }
+  if (item.kind === 'battery') {
+    const repeated = <T>(points: readonly T[] | null, of: (point: T) => number) =>
+      points?.map(of).find((value, i, all) => all.indexOf(value) !== i)
+    const depth = repeated(item.cycleLife, (point) => point.depth)
+    if (depth !== undefined) return wrong('cycleLife', depth, 'each depth once')
+    const pointC = repeated(item.capacityPoints, (point) => point.cellC)
+    if (pointC !== undefined) return wrong('capacityPoints', pointC, 'each temperature once')
+    if (item.chargeMinC >= item.chargeMaxC)
+      return wrong(
+        'chargeMinC',
+        item.chargeMinC,
+        `a number below the hottest it may be charged at, ${item.chargeMaxC} °C`,
+      )
+    if (item.dischargeMinC >= item.dischargeMaxC)
+      return wrong(
+        'dischargeMinC',
+        item.dischargeMinC,
+        `a number below the hottest it may be used at, ${item.dischargeMaxC} °C`,
+      )
+    if (!makesAVoltage(item))
+      return wrong(
+        'unitVoltageV',
+        item.unitVoltageV,
+        `${VOLTAGE_CLASSES_V.join(', ')} V within 8 %, or a cell of which whole numbers make 12, 24 or 48 V`,
+      )
+  }
+  if ('mpptMinV' in item && item.mpptMinV >= item.maxInputV)
+    return wrong('mpptMinV', item.mpptMinV, `a number below the largest input voltage, ${item.maxInputV} V`)
+  if (item.kind === 'device' && item.smallestA > item.largestA)
+    return wrong('smallestA', item.smallestA, `a number up to the largest rating, ${item.largestA} A`)
   if ('surgeW' in item && item.surgeW < item.continuousW) {
     return wrong('surgeW', item.surgeW, `a number from the continuous power, ${item.continuousW} W`)
   }

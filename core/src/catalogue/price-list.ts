@@ -18,14 +18,14 @@ export const priceListSchema = z.strictObject({
   /** Day the prices are of. */
   date: z.iso.date({ error: () => 'a day such as 2026-11-23' }),
   /** What one unit of its currency is in the catalogue's. */
-  rateToCatalogue: quantity('x', 'rate to the catalogue’s currency', '', { above: 0, max: 1e6 }),
+  rateToCatalogue: quantity('x', 'rate to the catalogue’s currency', '', { min: 1e-6, max: 1e6 }),
   prices: z
     .record(
       z.string(),
       z.strictObject({
-        price: quantity('p', 'price', 'money', { min: 0 }),
+        price: quantity('p', 'price', 'money', { min: 0, max: 1e9 }),
         /** Pieces at hand; null where it is not kept. */
-        stock: quantity('n', 'stock', '', { min: 0, integer: true }).nullable(),
+        stock: quantity('n', 'stock', '', { min: 0, max: 1e9, integer: true }).nullable(),
       }),
     )
     .refine((prices) => Object.keys(prices).length <= MOST_PRICES, { error: () => `at most ${MOST_PRICES} items` }),

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { choice, count, quantity, share } from '../method/quantity.ts'
+import { AIR_RANGE_C, choice, count, quantity } from '../method/quantity.ts'
 import { CHEMISTRY_NAMES } from '../tables/chemistries.ts'
 import { DEVICE_SERIES } from '../tables/standard-ratings.ts'
 
@@ -7,15 +7,21 @@ const common = {
   id: z.string().regex(/^[a-z0-9-]{1,64}$/),
   maker: z.string().min(1).max(80),
   model: z.string().min(1).max(80),
-  price: quantity('€', 'price', 'money', { min: 0 }),
-  weightKg: quantity('m', 'weight', 'kg', { min: 0 }),
+  price: quantity('€', 'price', 'money', { min: 0, max: 1e9 }),
+  weightKg: quantity('m', 'weight', 'kg', { min: 0, max: 1e6 }),
 }
 const systemVoltage = z.union([z.literal(12), z.literal(24), z.literal(48)], { error: () => '12, 24 or 48' })
-const volts = (label: string) => quantity('V', label, 'V', { above: 0 })
-const amps = (label: string) => quantity('I', label, 'A', { above: 0 })
-const watts = (label: string) => quantity('P', label, 'W', { above: 0 })
+/** Lowest a sheet may say of what one divides by: nothing smaller is built. */
+const volts = (label: string) => quantity('V', label, 'V', { min: 0.1, max: 1e5 })
+const amps = (label: string) => quantity('I', label, 'A', { min: 0.001, max: 1e6 })
+const watts = (label: string) => quantity('P', label, 'W', { min: 0.1, max: 1e8 })
+const voltAmps = (label: string) => quantity('S', label, 'VA', { min: 0.1, max: 1e8 })
+const millimetres = (symbol: string, label: string) => quantity(symbol, label, 'mm', { min: 1, max: 1e5 })
+const pieces = (label: string) => count('n', label, 1, 1000)
 const perDegree = (label: string) => quantity('β', label, '1/°C', { min: -0.02, max: 0 }).nullable()
-const celsius = (label: string) => quantity('T', label, '°C', { min: -60, max: 90 })
+const celsius = (label: string) => quantity('T', label, '°C', { min: -60, max: AIR_RANGE_C.max })
+/** A share that a sheet prints: never next to nothing. */
+const share = (symbol: string, label: string) => quantity(symbol, label, '', { min: 0.001, max: 1 })
 
 export const panelSchema = z.strictObject({
   ...common,
@@ -34,8 +40,8 @@ export const panelSchema = z.strictObject({
   maxSystemV: volts('largest system voltage'),
   /** Battery voltage the panel is made for, for PWM; null for panels made for tracking controllers. */
   nominalV: volts('nominal voltage').nullable(),
-  lengthMm: quantity('l', 'length', 'mm', { above: 0 }),
-  widthMm: quantity('w', 'width', 'mm', { above: 0 }),
+  lengthMm: millimetres('l', 'length'),
+  widthMm: millimetres('w', 'width'),
 })
 
 export const batterySchema = z.strictObject({
@@ -43,9 +49,9 @@ export const batterySchema = z.strictObject({
   kind: z.literal('battery'),
   chemistry: choice(CHEMISTRY_NAMES),
   unitVoltageV: volts('nominal voltage'),
-  capacityAh: quantity('C', 'rated capacity', 'Ah', { above: 0 }),
+  capacityAh: quantity('C', 'rated capacity', 'Ah', { min: 0.01, max: 1e6 }),
   seriesAllowed: z.boolean(),
-  maxParallel: count('n', 'most strings in parallel', 1),
+  maxParallel: pieces('most strings in parallel'),
   maxChargeA: amps('largest charge current of a unit'),
   maxDischargeA: amps('largest discharge current of a unit'),
   absorptionV: volts('absorption voltage of a unit'),
@@ -56,12 +62,12 @@ export const batterySchema = z.strictObject({
   dischargeMinC: celsius('coldest it may be used at'),
   dischargeMaxC: celsius('hottest it may be used at'),
   roundTripEfficiency: share('η', 'efficiency, in and out'),
-  resistanceMilliohm: quantity('r', 'inner resistance of a unit', 'mΩ', { above: 0 }),
+  resistanceMilliohm: quantity('r', 'inner resistance of a unit', 'mΩ', { min: 0.001, max: 1e6 }),
   planningDepth: share('DoD', 'depth to plan with'),
   cycleLife: z
-    .array(z.strictObject({ depth: share('d', 'depth'), cycles: quantity('N', 'cycles', '', { above: 0 }) }))
+    .array(z.strictObject({ depth: share('d', 'depth'), cycles: quantity('N', 'cycles', '', { min: 1, max: 1e7 }) }))
     .min(1),
-  calendarYears: quantity('Y', 'calendar life', 'y', { above: 0 }),
+  calendarYears: quantity('Y', 'calendar life', 'y', { min: 0.1, max: 1000 }),
   /** Capacity left in the cold; null for lead-acid, which follows the standard's table. */
   capacityPoints: z
     .array(z.strictObject({ cellC: celsius('temperature'), factor: share('f', 'capacity left') }))
@@ -72,8 +78,8 @@ export const batterySchema = z.strictObject({
 /** The array side of a controller, or of an all-in-one. */
 const arrayInput = {
   maxInputV: volts('largest input voltage'),
-  mpptMinV: quantity('V', 'lower end of the tracking window', 'V', { min: 0 }),
-  startHeadroomV: quantity('V', 'start headroom above the battery', 'V', { min: 0 }),
+  mpptMinV: quantity('V', 'lower end of the tracking window', 'V', { min: 0, max: 1e5 }),
+  startHeadroomV: quantity('V', 'start headroom above the battery', 'V', { min: 0, max: 1e5 }),
   /** Of one input. */
   maxInputA: amps('largest array short-circuit current'),
   /** Trackers with terminals of their own. */
@@ -85,7 +91,7 @@ const arrayInput = {
     .nullable(),
   ratedOutputA: amps('rated output'),
   /** Largest conductor its array terminals take. */
-  terminalMaxMm2: quantity('A', 'largest wire its terminals take', 'mm²', { above: 0 }),
+  terminalMaxMm2: quantity('A', 'largest wire its terminals take', 'mm²', { min: 0.1, max: 1e4 }),
 }
 
 export const controllerSchema = z.strictObject({
@@ -101,7 +107,7 @@ const inverterSide = {
   dcVoltageV: systemVoltage,
   lowestInputV: volts('lowest battery voltage it runs at'),
   continuousW: watts('continuous power'),
-  continuousVA: quantity('S', 'continuous apparent power', 'VA', { above: 0 }),
+  continuousVA: voltAmps('continuous apparent power'),
   surgeW: watts('start power'),
   efficiency: share('η', 'efficiency at full power'),
   /** Efficiency at parts of the continuous power, its own draw left out; null where only one figure is given. */
@@ -109,18 +115,18 @@ const inverterSide = {
     .array(z.strictObject({ loadFraction: share('p', 'share of power'), efficiency: share('η', 'efficiency') }))
     .min(2)
     .nullable(),
-  idleW: quantity('P', 'idle draw', 'W', { min: 0 }),
-  searchW: quantity('P', 'draw in search mode', 'W', { min: 0 }).nullable(),
+  idleW: quantity('P', 'idle draw', 'W', { min: 0, max: 1e5 }),
+  searchW: quantity('P', 'draw in search mode', 'W', { min: 0, max: 1e5 }).nullable(),
   waveform: choice(['sine', 'modified']),
   mainsVoltageV: volts('output voltage'),
-  mainsFrequencyHz: quantity('f', 'output frequency', 'Hz', { above: 0 }),
-  maxParallel: count('n', 'most in parallel', 1),
+  mainsFrequencyHz: quantity('f', 'output frequency', 'Hz', { min: 1, max: 1000 }),
+  maxParallel: pieces('most in parallel'),
   /** Two of them make a split phase. */
   splitPhaseStack: z.boolean(),
   deratePerC: quantity('d', 'rating lost per degree', '1/°C', { min: 0, max: 1 }),
   derateFromC: celsius('rating holds up to'),
   /** Charging current from a generator or mains; 0 without a charger. */
-  chargerA: quantity('I', 'built-in charger', 'A', { min: 0 }),
+  chargerA: quantity('I', 'built-in charger', 'A', { min: 0, max: 1e6 }),
 }
 
 export const inverterSchema = z.strictObject({ ...common, kind: z.literal('inverter'), ...inverterSide })
@@ -137,20 +143,20 @@ export const generatorSchema = z.strictObject({
   ...common,
   kind: z.literal('generator'),
   continuousW: watts('continuous power'),
-  continuousVA: quantity('S', 'continuous apparent power', 'VA', { above: 0 }),
+  continuousVA: voltAmps('continuous apparent power'),
   mainsVoltageV: volts('output voltage'),
-  mainsFrequencyHz: quantity('f', 'output frequency', 'Hz', { above: 0 }),
+  mainsFrequencyHz: quantity('f', 'output frequency', 'Hz', { min: 1, max: 1000 }),
   fuel: choice(['petrol', 'diesel', 'gas']),
   /** Fuel it burns at parts of its power. */
   fuelPoints: z
     .array(
       z.strictObject({
         loadFraction: share('p', 'share of power'),
-        litresPerHour: quantity('q', 'fuel', 'L/h', { above: 0 }),
+        litresPerHour: quantity('q', 'fuel', 'L/h', { min: 0.001, max: 1e5 }),
       }),
     )
     .min(1),
-  tankL: quantity('V', 'tank', 'L', { above: 0 }),
+  tankL: quantity('V', 'tank', 'L', { min: 0.01, max: 1e6 }),
   autoStart: z.boolean(),
   /** Neutral joined to its frame at the works. */
   neutralBonded: z.boolean(),
@@ -183,8 +189,8 @@ export const deviceSchema = z.strictObject({
   type: choice(['battery-fuse', 'dc-breaker', 'pv-fuse', 'ac-breaker']),
   series: choice(DEVICE_SERIES),
   /** Highest direct voltage it may switch; 0 where it is not rated for direct current. */
-  maxDcV: quantity('V', 'highest direct voltage', 'V', { min: 0 }),
-  maxAcV: quantity('V', 'highest alternating voltage', 'V', { min: 0 }),
+  maxDcV: quantity('V', 'highest direct voltage', 'V', { min: 0, max: 1e5 }),
+  maxAcV: quantity('V', 'highest alternating voltage', 'V', { min: 0, max: 1e5 }),
   interruptingA: amps('current it can interrupt'),
   smallestA: amps('smallest rating'),
   largestA: amps('largest rating'),

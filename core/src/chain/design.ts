@@ -23,6 +23,7 @@ import { wiringLink } from '../wiring/link.ts'
 import type { Bench } from '../working/bench.ts'
 import { LINKS, type LinkId, type Need } from '../working/links.ts'
 import type { Address, Known, Step } from '../working/working.ts'
+import { designRest } from './left-out.ts'
 
 /** The links of the chain, in its order: each is `link(bench, upstream)` and gives `{ answer, needs, steps, … }`. */
 export const CHAIN = {
@@ -52,7 +53,8 @@ const designs = new WeakMap<Job, WeakMap<Catalogue, Design>>()
 
 /**
  * The whole chain for a job's chosen option. Pure and deterministic: no clock, no chance, no input or output.
- * An incomplete job gives as much as can be known; `needs` says what comes next.
+ * An incomplete job gives as much as can be known, and so does one with figures that cannot be reckoned with; `needs` says
+ * what comes next. It never throws, and no figure in it is NaN or infinite.
  * Links are worked in the order in which each needs the other: the inverter's draw belongs to the loads. The same job and
  * catalogue give the same design; of another job only those links are worked that read something that differs.
  */
@@ -61,9 +63,19 @@ export function design(job: Job, shelf: Catalogue): Design {
   designs.set(job, ofJob)
   const before = ofJob.get(shelf)
   if (before) return before
-  const made = makeDesign(job, shelf)
+  const made = designOrRest(job, shelf)
   ofJob.set(shelf, made)
   return made
+}
+
+/** Total: of a job the schema takes, what cannot be reckoned with is left out and said, and the rest is designed. */
+function designOrRest(job: Job, shelf: Catalogue): Design {
+  try {
+    return makeDesign(job, shelf)
+  } catch (fault) {
+    const rest = designRest(job, (each) => makeDesign(each, shelf), fault)
+    return { ...rest.design, needs: [...rest.needs, ...rest.design.needs] }
+  }
 }
 
 function makeDesign(job: Job, shelf: Catalogue): Design {

@@ -1,4 +1,5 @@
 import type { Design } from '../chain/design.ts'
+import { InputError } from '../method/input-error.ts'
 import { arrayDoesNotFit } from './array.does-not-fit.ts'
 import { arrayInverterMyth } from './array.inverter-myth.ts'
 import { arrayRecoverySlow } from './array.recovery-slow.ts'
@@ -117,8 +118,28 @@ export function findings(design: Design): readonly Finding[] {
   const before = found.get(design)
   if (before) return before
   const all: Finding[] = []
-  for (const check of CHECKS) all.push(...ask(check, design))
+  for (const check of CHECKS) all.push(...asked(check, design))
   all.sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity))
   found.set(design, all)
   return all
+}
+
+/** A check that cannot be made is no check that found nothing: a person must look. */
+function asked(check: Check, design: Design): readonly Finding[] {
+  try {
+    return ask(check, design)
+  } catch (fault) {
+    const why = fault instanceof InputError ? ` (${fault.message})` : ''
+    return [
+      {
+        id: check.id,
+        link: check.link,
+        severity: 'fault',
+        message: `Whether this is right could not be checked with these figures${why}.`,
+        remedy: 'Look at the figures of this page, and check it by hand.',
+        place: `${check.link}.itemId`,
+        changes: [],
+      },
+    ]
+  }
 }

@@ -16,7 +16,7 @@ export interface InverterCandidate {
   readonly item: Inverter
   readonly quantity: number
   /** Rating left in the heat over rating needed, W; 1 is just enough. */
-  readonly ratio: number
+  readonly ratio: number | null
   readonly price: number
   readonly fits: boolean
   /** All that keeps it from fitting; empty where it does. */
@@ -74,7 +74,7 @@ function candidate(
   return {
     item,
     quantity,
-    ratio: need.requiredW.value > 0 ? (item.continuousW * quantity) / need.requiredW.value : Number.POSITIVE_INFINITY,
+    ratio: need.requiredW.value > 0 ? (item.continuousW * quantity) / need.requiredW.value : null,
     price: item.price * quantity,
     fits: short(quantity) === '',
     short: short(quantity),

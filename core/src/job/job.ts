@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { InputError, showValue } from '../method/input-error.ts'
 import { fromIssue } from '../method/method.ts'
 import { lookThrough } from '../method/outside.ts'
+import { crossedIn } from './bounds.ts'
 import { loadsAsTheyCame } from './plain-loads.ts'
 import {
   type Backup,
@@ -17,10 +18,22 @@ import {
 import { upgradeJob } from './upgrade.ts'
 
 /**
- * Reads a job from a value that came from outside: a file, the network, the store.
+ * Reads a job that comes to be kept: a file, or another program.
  * @throws {InputError} saying in a sentence what is not a job here, or which field is wrong
  */
 export function parseJob(value: unknown): Job {
+  const job = keptJob(value)
+  const wrong = crossedIn(job)
+  if (wrong) throw wrong
+  return job
+}
+
+/**
+ * Reads a job that was kept: by the store, or by a browser as a draft. Figures that make no sense together, as an earlier
+ * version took them, do not keep it from being opened and mended: its design says what is wrong.
+ * @throws {InputError} as parseJob, but for those
+ */
+export function keptJob(value: unknown): Job {
   lookThrough(value)
   if (
     value === null ||

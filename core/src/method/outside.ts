@@ -8,10 +8,11 @@ const MOST_VALUES = 600_000
 const MOST_KNOWN = 1000
 
 /** NUL, which the database keeps in no text, and halves of characters written in two, which no file can hold. */
-const UNKEPT = /[\u0000\p{Surrogate}]/u
+const NUL = String.fromCharCode(0)
+const UNKEPT = new RegExp(`[${NUL}\\p{Surrogate}]`, 'u')
 const UNKEPT_ALL = new RegExp(UNKEPT, 'gu')
 /** Texts without any of these, which all but a few are, need no second look. */
-const MAY_BE_UNKEPT = /[\u0000\ud800-\udfff]/
+const MAY_BE_UNKEPT = new RegExp(`[${NUL}\\ud800-\\udfff]`)
 
 const isUnkept = (text: string): boolean => MAY_BE_UNKEPT.test(text) && UNKEPT.test(text)
 
@@ -69,7 +70,7 @@ export function lookThrough(value: unknown): void {
 const grouped = (count: number): string => count.toLocaleString('en-GB')
 
 const unkept = (text: string): string =>
-  text.includes('\0')
+  text.includes(NUL)
     ? 'holds the character NUL, which cannot be kept; take it out'
     : 'holds half of a character, which cannot be kept; take it out'
 

@@ -52,21 +52,43 @@ export function describeRange(range: QuantityRange, unit: string): string {
  */
 export function quantity(symbol: string, label: string, unit: string, range: QuantityRange = {}) {
   const allowed = describeRange(range, unit)
-  const error = () => allowed
+  const whole = within(range)
+  const error = ({ input }: { input?: unknown }) =>
+    typeof input === 'number' && isIn(range, input) ? `${allowed}, of a size that can be reckoned with` : allowed
   let schema = z.number({ error })
   if (range.integer) schema = schema.int({ error })
-  if (range.min !== undefined) schema = schema.gte(range.min, { error })
-  if (range.above !== undefined) schema = schema.gt(range.above, { error })
-  if (range.max !== undefined) schema = schema.lte(range.max, { error })
-  if (range.below !== undefined) schema = schema.lt(range.below, { error })
+  if (whole.min !== undefined) schema = schema.gte(whole.min, { error })
+  if (whole.above !== undefined) schema = schema.gt(whole.above, { error })
+  if (whole.max !== undefined) schema = schema.lte(whole.max, { error })
+  if (whole.below !== undefined) schema = schema.lt(whole.below, { error })
   const described = schema.meta({ symbol, label, unit, allowed })
   ranges.set(described, range)
+  wholeRanges.set(described, whole)
   return described
 }
 
 const ranges = new WeakMap<z.ZodType, QuantityRange>()
-/** Range a quantity was made with; undefined for other schemas. */
-export const rangeOf = (schema: z.ZodType): QuantityRange | undefined => ranges.get(schema)
+const wholeRanges = new WeakMap<z.ZodType, QuantityRange>()
+/** Range a quantity takes; undefined for other schemas. */
+export const rangeOf = (schema: z.ZodType): QuantityRange | undefined => wholeRanges.get(schema)
+
+/** No figure of this world is larger, or smaller and not nothing: what is reckoned from them stays a number. */
+const LARGEST = 1e30
+const LEAST = 1e-12
+
+/** A range with those ends where it has none of its own. */
+function within(range: QuantityRange): QuantityRange {
+  const { above, ...ends } = range
+  return {
+    ...ends,
+    ...(above === 0 ? { min: LEAST } : above === undefined ? {} : { above }),
+    ...(range.min === undefined && above === undefined ? { min: -LARGEST } : {}),
+    ...(range.max === undefined && range.below === undefined ? { max: LARGEST } : {}),
+  }
+}
+
+const isIn = ({ min = -Infinity, above = -Infinity, max = Infinity, below = Infinity }: QuantityRange, value: number) =>
+  Number.isFinite(value) && value >= min && value > above && value <= max && value < below
 
 /** Temperatures met on earth, with what the sun and a closed box add: the one range of every air, room and battery, °C. */
 export const AIR_RANGE_C = { min: -90, max: 80 } as const

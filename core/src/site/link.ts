@@ -1,3 +1,4 @@
+import { endsOf, SITE_PAIRS } from '../job/bounds.ts'
 import { DEFAULTS } from '../job/defaults.ts'
 import type { Site } from '../job/schema.ts'
 import { MONTH_MEAN_DAYS } from '../tables/month-mean-days.ts'
@@ -45,13 +46,20 @@ export const siteLink: Link<object, SiteResult> = defineLink(
       recordLowC === null
         ? [siteNeed('recordLowC', 'the record low, for the voltage of a string on the coldest morning')]
         : []
+    const crossed = SITE_PAIRS.flatMap(({ low: name, lowIs, highIs }) => {
+      const { most } = endsOf({ recordLowC, ...typed }, name, SITE_PAIRS)
+      const value = { recordLowC, ...typed }[name as 'recordLowC']
+      return most && value !== null && value > most.value
+        ? [siteNeed(name, `${lowIs} again: it stands above ${highIs}`)]
+        : []
+    })
     return {
       ...sky,
       answer:
         sunHours && leastSunMonth !== null
           ? `${formatNumber(sunHours.value[leastSunMonth - 1] ?? 0, 1)} sun hours, ${monthName(leastSunMonth)}`
           : 'sun and place needed',
-      needs: [...sky.needs, ...low],
+      needs: [...sky.needs, ...low, ...crossed],
       tiltDeg: sky.planes[0]?.tiltDeg[(leastSunMonth ?? 1) - 1] ?? enteredOr(first?.tiltDeg ?? null, 'site', bestOf(0)),
       recordLowC: recordLowC === null ? null : entered(recordLowC, 'site'),
       recordHighC: enteredOr(typed.recordHighC, 'site', assumedOf(DEFAULTS.recordHighC)),

@@ -2,8 +2,8 @@ import { createHash, randomUUID } from 'node:crypto'
 import { type Catalogue, type CatalogueItem, catalogueOf, InputError } from '@yard-lamp/core'
 import {
   type CatalogueInForce,
+  keptItem,
   type PriceList,
-  parseItem,
   parsePriceList,
   pricedBy,
   type StoredItem,
@@ -199,7 +199,7 @@ export class CatalogueStore {
   }
 }
 
-const itemOf = ({ item, revision, retired }: ItemRow): StoredItem => ({ item: parseItem(item), revision, retired })
+const itemOf = ({ item, revision, retired }: ItemRow): StoredItem => ({ item: keptItem(item), revision, retired })
 const listOf = ({ id, revision, active, list }: ListRow): StoredPriceList => ({
   id,
   revision,

@@ -1,5 +1,5 @@
 import Router from '@koa/router'
-import { type Job, parseJob } from '@yard-lamp/core'
+import { type Job, keptJob, parseJob } from '@yard-lamp/core'
 import { jobSummarySchema } from '@yard-lamp/core/report'
 import type { Context } from 'koa'
 import { z } from 'zod'
@@ -44,7 +44,7 @@ export function jobRoutes(store: JobStore, list: JobList): Router {
   router.put('/:id', async (ctx) => {
     const id = idOf(ctx)
     const { baseRevision, job, summarised: made } = parseRequest(saveBody, await readJson(ctx))
-    const { revision, updatedAt } = await store.save(actorOf(ctx), id, baseRevision, jobOf(job), made ?? null)
+    const { revision, updatedAt } = await store.save(actorOf(ctx), id, baseRevision, keptJobOf(job), made ?? null)
     ctx.body = { id, revision, updatedAt }
   })
   router.delete('/:id', async (ctx) => {
@@ -88,6 +88,7 @@ const idOf = (ctx: Context): string => {
 const revisionOf = (ctx: Context): number => parseRequest(revisionParam, ctx.params.revision)
 
 const jobOf = (value: unknown): Job => readWith('JOB_INVALID', () => parseJob(value))
+const keptJobOf = (value: unknown): Job => readWith('JOB_INVALID', () => keptJob(value))
 
 /** Letters, digits and dashes of a name, for a file. */
 const fileName = (name: string): string =>

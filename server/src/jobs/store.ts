@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { cutText, type Job, type JobListing, type JobSummary, parseJob, type StoredJob } from '@yard-lamp/core'
+import { cutText, type Job, type JobListing, type JobSummary, keptJob, type StoredJob } from '@yard-lamp/core'
 import { and, count, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm'
 import type { Database } from '../database.ts'
 import { ApiError } from '../http/errors.ts'
@@ -100,7 +100,7 @@ export class JobStore {
       .limit(1)
     if (!row) return null
     try {
-      return parseJob(row.document)
+      return keptJob(row.document)
     } catch {
       return null
     }
@@ -206,4 +206,4 @@ export class JobStore {
   }
 }
 
-const jobOf = (document: unknown): Job => readWith('JOB_INVALID', () => parseJob(document))
+const jobOf = (document: unknown): Job => readWith('JOB_INVALID', () => keptJob(document))

@@ -1,4 +1,4 @@
-import { type Job, parseJob, quantityMeta } from '@yard-lamp/core'
+import { type Job, keptJob, quantityMeta } from '@yard-lamp/core'
 import { jobSchema } from '@yard-lamp/core/job'
 import { z } from 'zod'
 
@@ -15,7 +15,7 @@ const MOST_SHOWN = 14
 export function differences(mine: Job, theirs: Job): Difference[] {
   const found: Difference[] = []
   // Both as the file format writes them: the order of keys is no difference.
-  compare({ path: '', schema: jobSchema }, parseJob(mine), parseJob(theirs), found)
+  compare({ path: '', schema: jobSchema }, keptJob(mine), keptJob(theirs), found)
   if (found.length <= MOST_SHOWN) return found
   const more = found.length - MOST_SHOWN
   return [...found.slice(0, MOST_SHOWN), { what: `and ${more} more`, mine: '', theirs: '' }]

@@ -1,8 +1,8 @@
-import type { Default } from '@yard-lamp/core/job'
+import type { Default, Ends } from '@yard-lamp/core/job'
 import { type ClipboardEvent, type ReactNode, useId } from 'react'
 import type { z } from 'zod'
 import { useWrite } from '../store/use-write.ts'
-import { fieldRule } from './rule.ts'
+import { fieldRule, ruleWithin } from './rule.ts'
 import { showNumber } from './text.ts'
 import { useNumberText } from './use-number-text.ts'
 import './fields.css'
@@ -15,6 +15,8 @@ interface NumberFieldProps {
   /** The core's schema of the field: unit and range. */
   schema: z.ZodType
   onValue: (value: number | null) => void
+  /** Ends set by the figure it makes a pair with: never above its other. */
+  ends?: Ends
   /** Shown where empty: what the design takes instead. */
   assumed?: string
   /** The same, where it is a default of the core: shown in the job’s units, with its reason behind it. */
@@ -35,6 +37,7 @@ export function NumberField({
   value,
   schema,
   onValue,
+  ends,
   assumed: said,
   byDefault,
   scale = 1,
@@ -44,7 +47,7 @@ export function NumberField({
   compact,
 }: NumberFieldProps) {
   const write = useWrite()
-  const rule = fieldRule(schema, write)
+  const rule = ruleWithin(fieldRule(schema, write), ends)
   const field = useNumberText(place, value, rule, scale, onValue)
   const id = useId()
   const shownUnit = unit ?? (scale === 100 ? '%' : rule.unit)

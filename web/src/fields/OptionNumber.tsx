@@ -1,4 +1,4 @@
-import { optionSchema } from '@yard-lamp/core/job'
+import { BACKUP_PAIRS, endsOf, optionSchema } from '@yard-lamp/core/job'
 import type { z } from 'zod'
 import { edited } from '../store/job-slice.ts'
 import { selectOption } from '../store/selectors.ts'
@@ -38,6 +38,7 @@ export function OptionNumber({ part, name, ...field }: OptionNumberProps) {
       place={`${part}.${name}`}
       value={values[name] ?? null}
       schema={schema}
+      {...(part === 'backup' ? { ends: endsOf(option.backup, name, BACKUP_PAIRS) } : {})}
       onValue={(value) => dispatch(edited({ act: 'set-option', part, patch: { [name]: value } }))}
     />
   )

@@ -1,5 +1,6 @@
 import { allowedIn, quantityMeta } from '@yard-lamp/core'
-import type { Writer } from '@yard-lamp/core/units'
+import type { Ends } from '@yard-lamp/core/job'
+import { formatNumber, type Writer } from '@yard-lamp/core/units'
 import type { z } from 'zod'
 
 /** What a number field takes, read from the core's schema of that field, in the units of the job. */
@@ -36,4 +37,19 @@ export function fieldRule(schema: z.ZodType, write: Writer): FieldRule {
   }
   ofWriter.set(schema, rule)
   return rule
+}
+
+/** A rule within the ends that another figure sets; the very same rule where it sets none. */
+export function ruleWithin(rule: FieldRule, { least, most }: Ends = {}): FieldRule {
+  if (!least && !most) return rule
+  const shown = (end: { value: number; what: string }) =>
+    `${end.what}, ${formatNumber(rule.shown(end.value))}${rule.unit === '' ? '' : ` ${rule.unit}`}`
+  return {
+    ...rule,
+    allowed: [rule.allowed, least && `not below ${shown(least)}`, most && `not above ${shown(most)}`]
+      .filter(Boolean)
+      .join(', '),
+    accepts: (value) =>
+      rule.accepts(value) && value >= (least?.value ?? -Infinity) && value <= (most?.value ?? Infinity),
+  }
 }

@@ -1,5 +1,5 @@
 import { createListenerMiddleware, type ListenerEffectAPI, nanoid } from '@reduxjs/toolkit'
-import { parseJob, summarise } from '@yard-lamp/core'
+import { keptJob, summarise } from '@yard-lamp/core'
 import { itemsToKeep } from '@yard-lamp/core/after'
 import { jobText } from '@yard-lamp/core/job'
 import { ApiFailure, api, type Summarised } from '../api/client.ts'
@@ -113,7 +113,7 @@ async function save({ id, baseRevision, job }: JobState, summarised?: Summarised
   } catch (error) {
     const current = error instanceof ApiFailure ? error.newer : null
     if (!current) throw error
-    if (jobText(parseJob(current.job)) !== jobText(parseJob(job))) throw error
+    if (jobText(keptJob(current.job)) !== jobText(keptJob(job))) throw error
     return current.revision
   }
 }

@@ -1,5 +1,5 @@
 import type { Job } from '@yard-lamp/core'
-import { parseJob } from '@yard-lamp/core'
+import { keptJob } from '@yard-lamp/core'
 import { jobText } from '@yard-lamp/core/job'
 
 /** A document the server did not have when the page was last open, kept by the browser. */
@@ -35,7 +35,7 @@ export function readDraft(jobId: string): Draft | null {
       job: unknown
     } | null
     return draft && Number.isInteger(draft.baseRevision)
-      ? { baseRevision: draft.baseRevision, job: parseJob(draft.job) }
+      ? { baseRevision: draft.baseRevision, job: keptJob(draft.job) }
       : null
   } catch {
     return null

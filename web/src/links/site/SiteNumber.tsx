@@ -1,6 +1,6 @@
 import type { Site } from '@yard-lamp/core'
 import type { Default } from '@yard-lamp/core/job'
-import { siteSchema } from '@yard-lamp/core/job'
+import { endsOf, SITE_PAIRS, siteSchema } from '@yard-lamp/core/job'
 import { NumberField } from '../../fields/NumberField.tsx'
 import { edited } from '../../store/job-slice.ts'
 import { selectSite } from '../../store/selectors.ts'
@@ -31,6 +31,7 @@ export function SiteNumber({ name, ...field }: SiteNumberProps) {
       place={`site.${name}`}
       value={site[name]}
       schema={siteSchema.shape[name]}
+      ends={endsOf(site, name, SITE_PAIRS)}
       onValue={(value) => dispatch(edited({ act: 'set-site', patch: { [name]: value } }))}
     />
   )
