@@ -4,33 +4,12 @@ import { join } from 'node:path'
 import process from 'node:process'
 import { gzipSync } from 'node:zlib'
 import type { Page } from '@playwright/test'
-import { design, fieldStation, type Job, type Load, SHIPPED_CATALOGUE, summarise } from '@yard-lamp/core'
+import { fieldStation } from '@yard-lamp/core'
 import { launchBrowser, startApplication } from './application.ts'
+import { jobOf, percentile, timeServer } from './bench-server.ts'
 
 const root = join(import.meta.dirname, '..')
-const AT_ONCE = 50
-const ROUNDS = 10
 const EDITS = 40
-const LONE_SAVES = 60
-const LONE_WARM_UP = 20
-
-function jobOf(loads: number): Job {
-  const job = fieldStation()
-  const rows = Array.from({ length: loads }, (_, i): Load => {
-    const source = job.loads[i % job.loads.length] as Load
-    return {
-      ...source,
-      id: `load-${i}`,
-      name: `${source.name} ${i}`,
-      powerW: Math.round(((source.powerW ?? 0) * 100) / loads) / 10,
-      startW: null,
-    }
-  })
-  return { ...job, loads: rows }
-}
-
-const percentile = (times: number[], share: number): number =>
-  times.sort((a, b) => a - b)[Math.min(times.length - 1, Math.floor(times.length * share))] ?? 0
 
 async function send(
   origin: string,
@@ -44,47 +23,6 @@ async function send(
   })
   if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status}`)
   return (await answer.json()) as { id: string; revision: number }
-}
-
-/** Fifty clients at once, each with its own job, in rounds. */
-async function timeServer(origin: string) {
-  const job = jobOf(200)
-  const stored = await Promise.all(Array.from({ length: AT_ONCE }, () => send(origin, 'POST', '/api/jobs', { job })))
-  const { mark } = (await (await fetch(`${origin}/api/catalogue`)).json()) as { mark: string }
-  const summarised = { summary: summarise(design(job, SHIPPED_CATALOGUE)), mark }
-  const lone: number[] = []
-  const alone = await send(origin, 'POST', '/api/jobs', { job })
-  for (let save = 1; save <= LONE_SAVES + LONE_WARM_UP; save++) {
-    const startedMs = performance.now()
-    await send(origin, 'PUT', `/api/jobs/${alone.id}`, {
-      baseRevision: save,
-      job: { ...job, note: `save ${save}` },
-      summarised,
-    })
-    if (save > LONE_WARM_UP) lone.push(performance.now() - startedMs)
-  }
-  const saves: number[] = []
-  const reads: number[] = []
-  const timed = async (into: number[], act: () => Promise<unknown>) => {
-    const startedMs = performance.now()
-    await act()
-    into.push(performance.now() - startedMs)
-  }
-  for (let round = 1; round <= ROUNDS; round++) {
-    const changed = { ...job, note: `round ${round}` }
-    await Promise.all(
-      stored.map(({ id }) =>
-        timed(saves, () => send(origin, 'PUT', `/api/jobs/${id}`, { baseRevision: round, job: changed })),
-      ),
-    )
-    await Promise.all(stored.map(({ id }) => timed(reads, () => send(origin, 'GET', `/api/jobs/${id}`))))
-  }
-  const of = (times: number[]) => ({
-    count: times.length,
-    medianMs: percentile(times, 0.5),
-    p99Ms: percentile(times, 0.99),
-  })
-  return { lone: of(lone), save: of(saves), read: of(reads) }
 }
 
 /** Runs in the page. A text, because the loader of this script would put helpers into a function that the page lacks. */

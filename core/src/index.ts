@@ -19,6 +19,7 @@ export {
   emptyPlane,
   jobJsonSchema,
   keptJob,
+  keptJobText,
   parseJob,
   parseJobText,
 } from './job/job.ts'

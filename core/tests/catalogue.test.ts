@@ -71,8 +71,14 @@ describe('a figure as the sheet prints it', () => {
   })
 
   test.each([
-    [{ powerW: 'strong' }, 'power at test conditions (powerW): got "strong"; allowed: a number from 0.1 to 100,000,000 W'],
-    [{ lengthMm: '3 kg' }, 'length (lengthMm): got "3 kg"; allowed: a number from 1 to 100,000 mm, or in mm, cm, m, in'],
+    [
+      { powerW: 'strong' },
+      'power at test conditions (powerW): got "strong"; allowed: a number from 0.1 to 100,000,000 W',
+    ],
+    [
+      { lengthMm: '3 kg' },
+      'length (lengthMm): got "3 kg"; allowed: a number from 1 to 100,000 mm, or in mm, cm, m, in',
+    ],
     [{ vocCoeffPerC: '-3 %/°C' }, 'vocCoeffPerC: got -0.03; allowed: a number from -0.02 to 0 1/°C'],
     [{ vmpV: '41' }, 'vmpV: got 41; allowed: a number below the open-circuit voltage, 38.9 V'],
     [{ powerW: '600' }, 'powerW: got 600; allowed: within a tenth of Vmp × Imp, 430 W'],

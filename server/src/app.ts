@@ -141,10 +141,17 @@ class Outage {
 /** The address as it is declared, without what was put into it. */
 const routeOf = (ctx: Koa.Context): string => String(ctx._matchedRoute ?? 'none')
 
+/** A database that answered as lately as this is well, ms: being asked costs the others nothing. */
+const WELL_FOR_MS = 250
+
 function healthRoutes(database: Database): Router {
   const router = new Router()
+  let answeredMs = Number.NEGATIVE_INFINITY
   router.get('/api/health', async (ctx) => {
-    await database.execute(sql`select 1`)
+    if (performance.now() - answeredMs > WELL_FOR_MS) {
+      await database.execute(sql`select 1`)
+      answeredMs = performance.now()
+    }
     ctx.body = { status: 'ok' }
   })
   return router

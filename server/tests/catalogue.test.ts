@@ -39,7 +39,7 @@ describe('sheets', () => {
     const wrong = await post('/items', { item: { ...panel, vocV: -3 }, baseRevision: null })
     expect({ status: wrong.status, message: wrong.body.error.message }).toEqual({
       status: 422,
-      message: 'vocV: got -3; allowed: a number above 0 V',
+      message: 'vocV: got -3; allowed: a number from 0.1 to 100,000 V',
     })
     expect((await post('/items', { item: { ...panel, id: 'nowhere' }, baseRevision: 4 })).status).toBe(404)
     expect((await post('/items/nowhere/retire', {})).status).toBe(404)

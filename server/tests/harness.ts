@@ -32,13 +32,15 @@ export interface Answer {
 export interface TestServer {
   readonly origin: string
   readonly open: OpenDatabase
+  readonly url: string
   request(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<Answer>
   close(): Promise<void>
 }
 
 /** The server on a free port with a fresh, migrated database and a clock that ticks a second a reading. */
 export async function startTestServer(options: { url?: string; pagesFolder?: string } = {}): Promise<TestServer> {
-  const open = openDatabase(options.url ?? (await freshDatabaseUrl()), () => undefined)
+  const url = options.url ?? (await freshDatabaseUrl())
+  const open = openDatabase(url, () => undefined)
   if (!options.url) {
     await migrateDatabase(open.database, MIGRATIONS)
     await writeCatalogue(open.database)
@@ -58,6 +60,7 @@ export async function startTestServer(options: { url?: string; pagesFolder?: str
   return {
     origin,
     open,
+    url,
     async request(method, path, body, headers = {}) {
       const text = body === undefined || typeof body === 'string' ? body : JSON.stringify(body)
       const response = await fetch(origin + path, {

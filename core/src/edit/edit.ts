@@ -71,6 +71,38 @@ export type Edit =
   | { readonly act: 'rename-option'; readonly id: string; readonly name: string }
   | { readonly act: 'remove-option'; readonly id: string }
 
+/** An act that travels by itself: all but the one that puts a whole job in place of another, which goes as a document. */
+type Travelling = Exclude<Edit['act'], 'replace-job'>
+const TRAVELLING: Readonly<Record<Travelling, true>> = {
+  'set-job': true,
+  'set-site': true,
+  'set-plane': true,
+  'add-loads': true,
+  'change-loads': true,
+  'paste-loads': true,
+  'remove-loads': true,
+  'move-loads': true,
+  'add-existing': true,
+  'change-existing': true,
+  'remove-existing': true,
+  'set-option': true,
+  'choose-voltage': true,
+  'add-array': true,
+  'change-array': true,
+  'remove-array': true,
+  'set-strings': true,
+  'set-circuit': true,
+  'apply-school': true,
+  'keep-school': true,
+  'remove-school': true,
+  'copy-option': true,
+  'choose-option': true,
+  'rename-option': true,
+  'remove-option': true,
+}
+export const ACTS = Object.keys(TRAVELLING) as Travelling[]
+/** Most acts that travel together; more go as the document they come to. */
+export const MOST_ACTS = 200
 /** What the checks and the later stage offer to do, in words for its button. */
 export interface Change {
   readonly label: string

@@ -1,5 +1,6 @@
 /** The document: schema, defaults, upgrades. The door of this room: what other packages use of it. */
 export { BACKUP_PAIRS, type Ends, endsOf, SITE_PAIRS } from './bounds.ts'
+export { changedJob } from './changed.ts'
 export { CIRCUIT_LENGTH, DEFAULTS, type Default, SOILING_DEFAULT } from './defaults.ts'
 export { circuitChoiceSchema, dumpLoadSchema, furtherArraySchema, optionSchema } from './option.ts'
 export { REFUSALS, type RefusalCode } from './refusals.ts'

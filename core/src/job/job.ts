@@ -57,20 +57,24 @@ export function keptJob(value: unknown): Job {
   }
   const current = version === JOB_VERSION ? value : upgradeJob(value, version)
   const job = readBySchema(current)
-  const { loads, options, site } = job
+  const wrong = wrongTogether(job)
+  if (wrong) throw wrong
+  return job
+}
+
+/** What no part of a job shows by itself: an id that stands twice, a choice of nothing. Null where all is well. */
+export function wrongTogether({ loads, options, site, chosenOptionId }: Job): InputError | null {
   const repeated = [loads, options, site.planes]
     .map((list) => firstRepeated(list.map((each) => each.id)))
     .find((each) => each !== undefined)
   if (repeated !== undefined)
-    throw new InputError('INPUT_INVALID', 'id', `the id ${showValue(repeated)} stands twice; allowed: each id once`)
-  if (!options.some((option) => option.id === job.chosenOptionId)) {
-    throw new InputError(
-      'INPUT_INVALID',
-      'chosenOptionId',
-      `chosenOptionId: got ${showValue(job.chosenOptionId)}; allowed: the id of one of the options`,
-    )
-  }
-  return job
+    return new InputError('INPUT_INVALID', 'id', `the id ${showValue(repeated)} stands twice; allowed: each id once`)
+  if (options.some((option) => option.id === chosenOptionId)) return null
+  return new InputError(
+    'INPUT_INVALID',
+    'chosenOptionId',
+    `chosenOptionId: got ${showValue(chosenOptionId)}; allowed: the id of one of the options`,
+  )
 }
 
 function readBySchema(value: unknown): Job {
@@ -81,14 +85,17 @@ function readBySchema(value: unknown): Job {
 }
 
 /** Reads a job file's text. @throws {InputError} JSON_INVALID, or as parseJob */
-export function parseJobText(text: string): Job {
-  let value: unknown
+export const parseJobText = (text: string): Job => parseJob(jsonOf(text))
+
+/** Reads the text of a job that was kept. @throws {InputError} JSON_INVALID, or as keptJob */
+export const keptJobText = (text: string): Job => keptJob(jsonOf(text))
+
+function jsonOf(text: string): unknown {
   try {
-    value = JSON.parse(text)
+    return JSON.parse(text)
   } catch {
     throw new InputError('JSON_INVALID', '', 'this file is not JSON: it is broken, cut short or of another kind')
   }
-  return parseJob(value)
 }
 
 function firstRepeated(ids: readonly string[]): string | undefined {

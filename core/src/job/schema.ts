@@ -192,6 +192,10 @@ export const existingSchema = z.strictObject({
 export const MOST_WRITTEN_LETTERS = 40
 export const MOST_WRITTEN = 4000
 
+/** Most rows of each list of a job. */
+export const MOST_ROWS = { loads: MOST_LOADS, existing: 500, schools: 40, items: 500, options: 24 } as const
+export type RowsOf = keyof typeof MOST_ROWS
+
 export const jobSchema = z.strictObject({
   format: z.literal(JOB_FORMAT, { error: () => `"${JOB_FORMAT}"` }),
   version: z.literal(JOB_VERSION, { error: () => `${JOB_VERSION}` }),
@@ -212,11 +216,11 @@ export const jobSchema = z.strictObject({
   controllerStandbyW: quantity('P', 'standby of the controller', 'W', { min: 0, max: 500 }).nullable(),
   monitorStandbyW: quantity('P', 'standby of monitor and wiring', 'W', { min: 0, max: 500 }).nullable(),
   loadMarginFraction: quantity('m', 'margin on the loads', '', { min: 0, max: 2 }).nullable(),
-  existing: z.array(existingSchema).max(500),
+  existing: z.array(existingSchema).max(MOST_ROWS.existing),
   /** Schools of sizing of the person's own, beside those that ship. */
-  schools: z.array(schoolSchema).max(40, { error: () => 'at most 40 schools' }),
+  schools: z.array(schoolSchema).max(MOST_ROWS.schools, { error: () => `at most ${MOST_ROWS.schools} schools` }),
   /** Sheets of the equipment in use, as they were when it was designed with. */
-  items: z.array(catalogueItemSchema).max(500),
+  items: z.array(catalogueItemSchema).max(MOST_ROWS.items),
   /** Years over which prices are compared; null for 15. */
   horizonYears: quantity('Y', 'years looked at', 'y', { above: 0, max: 50 }).nullable(),
   /** What a person pays of the price of a chemistry after a subsidy or a tax: 0.7 is thirty per cent off. */
@@ -224,7 +228,7 @@ export const jobSchema = z.strictObject({
   options: z
     .array(optionSchema)
     .min(1, { error: () => 'at least one option' })
-    .max(24, { error: () => 'at most 24 options' }),
+    .max(MOST_ROWS.options, { error: () => `at most ${MOST_ROWS.options} options` }),
   chosenOptionId: id,
 })
 

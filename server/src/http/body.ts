@@ -1,3 +1,4 @@
+import { setImmediate as othersFirst } from 'node:timers/promises'
 import { lookThrough } from '@yard-lamp/core'
 import type { Context } from 'koa'
 import { ApiError } from './errors.ts'
@@ -19,6 +20,7 @@ export async function readJson(ctx: Context): Promise<unknown> {
   if (!ctx.is('application/json')) throw new ApiError('BODY_NOT_JSON')
   if ((ctx.request.length ?? 0) > MOST_BODY_BYTES) tooLarge(ctx)
   const body = await readBody(ctx)
+  if (body.length > LIGHT_BYTES) await turnOfItsOwn()
   if (holdsTooMuch(body))
     throw new ApiError('REQUEST_INVALID', {
       message: `The body holds more than ${MOST_BODY_VALUES.toLocaleString('en-GB')} values.`,
@@ -33,6 +35,16 @@ export async function readJson(ctx: Context): Promise<unknown> {
     lookThrough(value)
     return value
   })
+}
+
+/** Smaller bodies are read in a moment. */
+const LIGHT_BYTES = 32 * 1024
+let turns: Promise<unknown> = Promise.resolve()
+
+/** Heavy bodies are taken apart one in each turn of the loop: whoever asks for little is answered in between. */
+function turnOfItsOwn(): Promise<unknown> {
+  turns = turns.then(() => othersFirst())
+  return turns
 }
 
 /** Into one piece of memory, however small the pieces are that it comes in. */

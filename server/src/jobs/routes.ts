@@ -1,5 +1,6 @@
 import Router from '@koa/router'
-import { type Job, keptJob, parseJob } from '@yard-lamp/core'
+import { type Edit, type Job, keptJob, parseJob } from '@yard-lamp/core'
+import { ACTS, MOST_ACTS } from '@yard-lamp/core/edit'
 import { jobSummarySchema } from '@yard-lamp/core/report'
 import type { Context } from 'koa'
 import { z } from 'zod'
@@ -20,6 +21,15 @@ const summarised = z
 const saveBody = z.strictObject({
   baseRevision: z.number().int().min(1).max(2_147_483_646),
   job: z.unknown(),
+  summarised,
+})
+/** What an act says is read with what it comes to: the job after it is held against the schema. */
+const actsBody = z.strictObject({
+  baseRevision: z.number().int().min(1).max(2_147_483_646),
+  acts: z
+    .array(z.looseObject({ act: z.enum(ACTS) }))
+    .min(1)
+    .max(MOST_ACTS),
   summarised,
 })
 const createBody = z.strictObject({ job: z.unknown() })
@@ -46,6 +56,19 @@ export function jobRoutes(store: JobStore, list: JobList): Router {
     const { baseRevision, job, summarised: made } = parseRequest(saveBody, await readJson(ctx))
     const { revision, updatedAt } = await store.save(actorOf(ctx), id, baseRevision, keptJobOf(job), made ?? null)
     ctx.body = { id, revision, updatedAt }
+  })
+  /** Acts done to the revision the sender began from, in place of the whole document. */
+  router.patch('/:id', async (ctx) => {
+    const id = idOf(ctx)
+    const { baseRevision, acts, summarised: made } = parseRequest(actsBody, await readJson(ctx))
+    const saved = await store.saveActs(
+      actorOf(ctx),
+      id,
+      baseRevision,
+      acts as readonly unknown[] as Edit[],
+      made ?? null,
+    )
+    ctx.body = { id, revision: saved.revision, updatedAt: saved.updatedAt }
   })
   router.delete('/:id', async (ctx) => {
     await store.move(actorOf(ctx), idOf(ctx), 'bin')

@@ -1,11 +1,24 @@
 import { randomUUID } from 'node:crypto'
-import { cutText, type Job, type JobListing, type JobSummary, keptJob, type StoredJob } from '@yard-lamp/core'
+import {
+  applyAll,
+  cutText,
+  type Edit,
+  type Job,
+  type JobListing,
+  type JobSummary,
+  keptJobText,
+  type StoredJob,
+} from '@yard-lamp/core'
+import { changedJob, jobText } from '@yard-lamp/core/job'
 import { and, count, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm'
 import type { Database } from '../database.ts'
 import { ApiError } from '../http/errors.ts'
 import { readWith } from '../http/request-shape.ts'
 import type { Actor } from '../people/actor.ts'
+import { JobsAtHand } from './at-hand.ts'
 import { type Revision, thinHistory } from './history.ts'
+import { documentBytes } from './job-bytes.ts'
+import { Saves } from './saves.ts'
 import { jobRevisions, jobs } from './table.ts'
 
 /** Most jobs and revisions given at once. */
@@ -31,13 +44,16 @@ export interface ListedRow extends Omit<JobListing, 'summary'> {
 export class JobStore {
   private readonly database: Database
   private readonly now: () => Date
+  private readonly saves: Saves
+  private readonly atHand = new JobsAtHand()
 
   constructor(database: Database, now: () => Date) {
     this.database = database
     this.now = now
+    this.saves = new Saves(database)
   }
 
-  /** Newest first. */
+  /** What was saved last comes first. */
   async list(_actor: Actor, inBin: boolean): Promise<ListedRow[]> {
     const rows = await this.database
       .select({
@@ -50,7 +66,7 @@ export class JobStore {
       })
       .from(jobs)
       .where(inBin ? isNotNull(jobs.binnedAt) : isNull(jobs.binnedAt))
-      .orderBy(desc(jobs.updatedAt), desc(jobs.id))
+      .orderBy(desc(jobs.touched), desc(jobs.id))
       .limit(MOST_LISTED)
     return rows.map((row) => ({ ...row, updatedAt: row.updatedAt.toISOString() }))
   }
@@ -63,6 +79,7 @@ export class JobStore {
   async create(actor: Actor, job: Job, made: Summarised | null = null): Promise<StoredJob> {
     const id = randomUUID()
     const at = this.now()
+    const document = documentBytes(job)
     await this.database.transaction(async (tx) => {
       await tx.insert(jobs).values({
         id,
@@ -73,8 +90,11 @@ export class JobStore {
         createdAt: at,
         updatedAt: at,
       })
-      await tx.insert(jobRevisions).values({ jobId: id, revision: 1, document: job, savedAt: at, savedBy: actor.id })
+      await tx
+        .insert(jobRevisions)
+        .values({ jobId: id, revision: 1, document: jobText(job), savedAt: at, savedBy: actor.id })
     })
+    this.atHand.put(id, 1, job, document.length)
     return { id, revision: 1, updatedAt: at.toISOString(), job }
   }
 
@@ -87,7 +107,9 @@ export class JobStore {
       .where(and(eq(jobs.id, id), isNull(jobs.binnedAt)))
       .limit(1)
     if (!row) throw new ApiError('JOB_NOT_FOUND')
-    return { id, revision: row.revision, updatedAt: row.updatedAt.toISOString(), job: jobOf(row.document) }
+    const job = jobOf(row.document)
+    this.atHand.put(id, row.revision, job, row.document.length)
+    return { id, revision: row.revision, updatedAt: row.updatedAt.toISOString(), job }
   }
 
   /** A document as it is kept, in the bin or not; null where it is gone or cannot be read. */
@@ -100,7 +122,7 @@ export class JobStore {
       .limit(1)
     if (!row) return null
     try {
-      return keptJob(row.document)
+      return keptJobText(row.document)
     } catch {
       return null
     }
@@ -128,22 +150,61 @@ export class JobStore {
   ): Promise<Omit<StoredJob, 'job'>> {
     const at = this.now()
     const revision = baseRevision + 1
-    // One statement, so one way to the database and one wait for its disk.
-    const { rowCount } = await this.database.execute(sql`
-      with stepped as (
-        update ${jobs} set name = ${job.name}, revision = ${revision}, updated_at = ${at.toISOString()}::timestamptz,
-          summary = ${made ? JSON.stringify(made.summary) : null}::jsonb, summary_mark = ${made?.mark ?? null}
-        where id = ${id} and revision = ${baseRevision} and binned_at is null
-        returning id
-      )
-      insert into ${jobRevisions} (job_id, revision, document, saved_at, saved_by)
-      select id, ${revision}::integer, ${JSON.stringify(job)}::json, ${at.toISOString()}::timestamptz, ${actor.id}::text from stepped`)
-    const saved = rowCount === 1
-    if (saved && revision % THIN_EVERY === 0) await thinHistory(this.database, id, at)
-    if (saved) return { id, revision, updatedAt: at.toISOString() }
+    const document = documentBytes(job)
+    const saved = await this.saves.save({
+      id,
+      baseRevision,
+      name: job.name,
+      document,
+      summary: made && JSON.stringify(made.summary),
+      mark: made?.mark ?? null,
+      at,
+      actorId: actor.id,
+    })
+    if (saved) {
+      this.atHand.put(id, revision, job, document.length)
+      if (revision % THIN_EVERY === 0) void this.thin(id, at)
+      return { id, revision, updatedAt: at.toISOString() }
+    }
     const current = await this.read(actor, id)
     if (current.revision === revision && (await this.isSame(id, job))) return current
     throw new ApiError('SAVE_STALE', { current })
+  }
+
+  /**
+   * Saves acts on top of the revision they began from: what they bear on is read by the schema, the rest was before.
+   * @throws {ApiError} JOB_INVALID where what they come to cannot be kept, REQUEST_INVALID where they cannot be done, as save
+   */
+  async saveActs(
+    actor: Actor,
+    id: string,
+    baseRevision: number,
+    acts: readonly Edit[],
+    made: Summarised | null = null,
+  ): Promise<Omit<StoredJob, 'job'>> {
+    const before = this.atHand.get(id, baseRevision) ?? (await this.jobAt(actor, id, baseRevision))
+    const job = readWith('JOB_INVALID', () => changedJob(before, done(before, acts)))
+    return this.save(actor, id, baseRevision, job, made)
+  }
+
+  /** A job as it stood at a revision, where acts on that may still be saved or were. */
+  private async jobAt(actor: Actor, id: string, revision: number): Promise<Job> {
+    const current = await this.read(actor, id)
+    if (current.revision === revision) return current.job
+    // One further may be what these very acts came to, and only the answer was lost.
+    if (current.revision !== revision + 1) throw new ApiError('SAVE_STALE', { current })
+    try {
+      return (await this.readRevision(actor, id, revision)).job
+    } catch (error) {
+      if (error instanceof ApiError && error.code === 'REVISION_NOT_FOUND')
+        throw new ApiError('SAVE_STALE', { current })
+      throw error
+    }
+  }
+
+  /** History is thinned after the answer: nobody waits for it, and another save does it where it failed. */
+  private async thin(id: string, at: Date): Promise<void> {
+    await thinHistory(this.database, id, at).catch(() => undefined)
   }
 
   /** Letter by letter: the page that sent a document twice sent the same text. */
@@ -152,7 +213,7 @@ export class JobStore {
       .select({ id: jobs.id })
       .from(jobs)
       .innerJoin(jobRevisions, NEWEST)
-      .where(and(eq(jobs.id, id), sql`${jobRevisions.document}::text = ${JSON.stringify(job)}`))
+      .where(and(eq(jobs.id, id), eq(jobRevisions.document, jobText(job))))
     return same.length === 1
   }
 
@@ -206,4 +267,13 @@ export class JobStore {
   }
 }
 
-const jobOf = (document: unknown): Job => readWith('JOB_INVALID', () => keptJob(document))
+/** @throws {ApiError} REQUEST_INVALID where the acts are none that can be done to this job */
+function done(job: Job, acts: readonly Edit[]): Job {
+  try {
+    return applyAll(job, acts)
+  } catch {
+    throw new ApiError('REQUEST_INVALID', { message: 'acts: they cannot be done to this job as they stand.' })
+  }
+}
+
+const jobOf = (document: string): Job => readWith('JOB_INVALID', () => keptJobText(document))
