@@ -1,9 +1,8 @@
 import type { ComponentType } from 'react'
 import { createBrowserRouter, Navigate } from 'react-router'
+import { page } from './job/coming.tsx'
 import { Problem } from './job/Problem.tsx'
 import { JOB_PAGES, type PagePath } from './pages.ts'
-
-const page = (load: () => Promise<{ default: ComponentType }>) => async () => ({ Component: (await load()).default })
 
 const LOAD: Readonly<Record<PagePath, () => Promise<{ default: ComponentType }>>> = {
   site: () => import('./links/site/SitePage.tsx'),

@@ -15,6 +15,7 @@ import { catalogueRead, catalogueSlice } from '../src/store/root.ts'
 import {
   conflictFound,
   conflictSettled,
+  draftSlice,
   saveReset,
   saveSettled,
   saveSlice,
@@ -31,7 +32,8 @@ import {
 import { answersSeen, fieldWaits, viewSlice } from '../src/store/view-slice.ts'
 
 // The store without its saving, which the end-to-end tests drive against a real server.
-const newStore = () => configureStore({ reducer: combineSlices(jobSlice, saveSlice, viewSlice, catalogueSlice) })
+const newStore = () =>
+  configureStore({ reducer: combineSlices(jobSlice, saveSlice, draftSlice, viewSlice, catalogueSlice) })
 let store: ReturnType<typeof newStore>
 const job = () => {
   const { job: state } = store.getState()
@@ -125,8 +127,8 @@ describe('edits', () => {
   test('a save moves the base, not the document', () => {
     store.dispatch(edited(site({ altitudeM: 3 })))
     const { job: document } = job()
-    store.dispatch(jobSaved({ revision: 2 }))
-    expect([job().baseRevision, job().job === document]).toEqual([2, true])
+    store.dispatch(jobSaved({ revision: 2, job: document }))
+    expect([job().baseRevision, job().job === document, job().saved === document]).toEqual([2, true, true])
   })
 })
 
@@ -174,29 +176,34 @@ describe('what is shown', () => {
 describe('the state of saving', () => {
   const save = () => store.getState().save
 
-  test('the answer of the running save counts', () => {
+  test('goes from wanted over saving to saved', () => {
     store.dispatch(saveReset({ revision: 4 }))
     store.dispatch(saveWanted())
-    store.dispatch(saveStarted({ requestId: 'a' }))
-    store.dispatch(saveSettled({ requestId: 'a', outcome: { status: 'saved', revision: 5 } }))
+    expect(save()).toEqual({ status: 'pending' })
+    store.dispatch(saveStarted())
+    expect(save()).toEqual({ status: 'saving' })
+    store.dispatch(saveSettled({ status: 'saved', revision: 5 }))
     expect(save()).toEqual({ status: 'saved', revision: 5 })
   })
 
-  test('answers out of order are dropped: an older save cannot call newer edits saved', () => {
-    store.dispatch(saveStarted({ requestId: 'a' }))
+  test('what could not be saved stays said while someone types and while it is tried again, until it is saved', () => {
+    store.dispatch(saveStarted())
     store.dispatch(saveWanted())
-    store.dispatch(saveSettled({ requestId: 'a', outcome: { status: 'saved', revision: 5 } }))
-    expect(save()).toEqual({ status: 'pending' })
-    store.dispatch(saveStarted({ requestId: 'b' }))
-    store.dispatch(saveSettled({ requestId: 'a', outcome: { status: 'unsaved', reason: 'late' } }))
-    expect(save()).toEqual({ status: 'saving', requestId: 'b' })
+    store.dispatch(saveSettled({ status: 'unsaved', reason: 'The server does not answer.' }))
+    for (const action of [saveWanted(), saveStarted(), saveWanted()]) {
+      store.dispatch(action)
+      expect(save()).toEqual({ status: 'unsaved', reason: 'The server does not answer.' })
+    }
+    store.dispatch(saveSettled({ status: 'saved', revision: 5 }))
+    expect(save()).toEqual({ status: 'saved', revision: 5 })
   })
 
-  test('a conflict always shows, and further typing does not hide it', () => {
-    store.dispatch(saveStarted({ requestId: 'a' }))
+  test('a conflict always shows, and neither typing nor a late failure hides it', () => {
+    store.dispatch(saveStarted())
     store.dispatch(saveWanted())
-    store.dispatch(saveSettled({ requestId: 'a', outcome: { status: 'conflict', theirs: stored(7) } }))
+    store.dispatch(saveSettled({ status: 'conflict', theirs: stored(7) }))
     store.dispatch(saveWanted())
+    store.dispatch(saveSettled({ status: 'unsaved', reason: 'late' }))
     expect(save()).toMatchObject({ status: 'conflict', theirs: { revision: 7 } })
     store.dispatch(conflictSettled())
     expect(save()).toEqual({ status: 'pending' })

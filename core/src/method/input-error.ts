@@ -1,3 +1,5 @@
+import { cutText } from './kept-text.ts'
+
 /** Codes of refusals by the core; the same in the command line, the server and the interface. */
 export const INPUT_ERROR_CODES = [
   'INPUT_MISSING',
@@ -28,7 +30,7 @@ export function showValue(value: unknown): string {
   if (value === undefined) return 'nothing'
   if (typeof value === 'number') return String(value)
   const text = JSON.stringify(value) ?? String(value)
-  return text.length > 60 ? `${text.slice(0, 57)}…` : text
+  return text.length > 60 ? `${cutText(text, 57)}…` : text
 }
 
 /** A refusal because a figure lies outside what the method is defined for. */

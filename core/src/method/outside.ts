@@ -1,4 +1,5 @@
 import { InputError } from './input-error.ts'
+import { isUnkept, unkept } from './kept-text.ts'
 
 /** Deepest a value from outside may be nested, and most entries of a list and of everything together. */
 const DEEPEST = 24
@@ -6,21 +7,6 @@ const LONGEST_LIST = 20_000
 const MOST_VALUES = 600_000
 /** Names of fields repeat: so many are looked at once. */
 const MOST_KNOWN = 1000
-
-/** NUL, which the database keeps in no text, and halves of characters written in two, which no file can hold. */
-const NUL = String.fromCharCode(0)
-const UNKEPT = new RegExp(`[${NUL}\\p{Surrogate}]`, 'u')
-const UNKEPT_ALL = new RegExp(UNKEPT, 'gu')
-/** Texts without any of these, which all but a few are, need no second look. */
-const MAY_BE_UNKEPT = new RegExp(`[${NUL}\\ud800-\\udfff]`)
-
-const isUnkept = (text: string): boolean => MAY_BE_UNKEPT.test(text) && UNKEPT.test(text)
-
-/** A text without characters that cannot be kept. @example keptText('a\0b') // 'ab' */
-export const keptText = (text: string): string => (isUnkept(text) ? text.replace(UNKEPT_ALL, '') : text)
-
-/** At most so many letters of a text, whole characters only. @example cutText('a😀', 2) // 'a' */
-export const cutText = (text: string, letters: number): string => keptText(text.slice(0, letters))
 
 /**
  * Looks a value through before its schema does: nothing nested too deep, no list of millions, no text that cannot be kept.
@@ -68,11 +54,6 @@ export function lookThrough(value: unknown): void {
 }
 
 const grouped = (count: number): string => count.toLocaleString('en-GB')
-
-const unkept = (text: string): string =>
-  text.includes(NUL)
-    ? 'holds the character NUL, which cannot be kept; take it out'
-    : 'holds half of a character, which cannot be kept; take it out'
 
 function refused(path: readonly string[], why: string): InputError {
   const where = path.slice(1).join('.').slice(0, 200)

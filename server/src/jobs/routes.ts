@@ -94,6 +94,13 @@ export function jobRoutes(store: JobStore, list: JobList): Router {
     ctx.status = 204
   })
   router.get('/:id/file', async (ctx) => {
+    if (ctx.query.as === 'kept') {
+      const kept = await store.readAsKept(actorOf(ctx), idOf(ctx))
+      ctx.attachment('as-kept.yardlamp.json')
+      ctx.type = 'application/json'
+      ctx.body = kept
+      return
+    }
     const { job } = await store.read(actorOf(ctx), idOf(ctx))
     ctx.attachment(`${fileName(job.name)}.yardlamp.json`)
     ctx.type = 'application/json'

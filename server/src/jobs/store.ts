@@ -3,6 +3,7 @@ import {
   applyAll,
   cutText,
   type Edit,
+  InputError,
   type Job,
   type JobListing,
   type JobSummary,
@@ -112,19 +113,25 @@ export class JobStore {
     return { id, revision: row.revision, updatedAt: row.updatedAt.toISOString(), job }
   }
 
-  /** A document as it is kept, in the bin or not; null where it is gone or cannot be read. */
-  async readForSummary(_actor: Actor, id: string): Promise<Job | null> {
+  /** The document letter by letter, also where it cannot be read, in the bin or not. @throws {ApiError} JOB_NOT_FOUND */
+  async readAsKept(_actor: Actor, id: string): Promise<string> {
     const [row] = await this.database
       .select({ document: jobRevisions.document })
       .from(jobs)
       .innerJoin(jobRevisions, NEWEST)
       .where(eq(jobs.id, id))
       .limit(1)
-    if (!row) return null
+    if (!row) throw new ApiError('JOB_NOT_FOUND')
+    return row.document
+  }
+
+  /** For what the list shows; null where it is gone or cannot be read. */
+  async readForSummary(actor: Actor, id: string): Promise<Job | null> {
     try {
-      return keptJobText(row.document)
-    } catch {
-      return null
+      return keptJobText(await this.readAsKept(actor, id))
+    } catch (error) {
+      if (error instanceof InputError || (error instanceof ApiError && error.code === 'JOB_NOT_FOUND')) return null
+      throw error
     }
   }
 

@@ -1,4 +1,4 @@
-import type { CatalogueItem, Job, JobListing, JobSummary, StoredJob } from '@yard-lamp/core'
+import type { CatalogueItem, Edit, Job, JobListing, JobSummary, StoredJob } from '@yard-lamp/core'
 import type { CatalogueInForce, PriceList, StoredItem, StoredPriceList } from '@yard-lamp/core/catalogue'
 import { jobText, REFUSALS, type RefusalCode } from '@yard-lamp/core/job'
 
@@ -22,6 +22,11 @@ export class ApiFailure extends Error {
     return this.code !== 'UNREACHABLE' && REFUSALS[this.code].final
   }
 
+  /** The server said no, and so nothing was done; a fault on the way may have come before or after it. */
+  get wasRefused(): boolean {
+    return this.code !== 'UNREACHABLE' && REFUSALS[this.code].status < 500
+  }
+
   /** What is there, where the save was refused for beginning from an older revision. */
   get newer(): StoredJob | null {
     return this.code === 'SAVE_STALE' ? (this.details.current as StoredJob) : null
@@ -42,18 +47,25 @@ export interface Revision {
 }
 
 /** Longest a request may take before it counts as not reached, ms. */
-const REQUEST_TIMEOUT_MS = 20_000
+const REQUEST_TIMEOUT_MS = 10_000
+/** A whole catalogue or file on a slow line may take longer, ms. */
+const LONG_TIMEOUT_MS = 30_000
 
-const request = <T>(method: string, path: string, body?: unknown): Promise<T> =>
-  requestText<T>(method, path, body === undefined ? undefined : JSON.stringify(body))
+const request = <T>(method: string, path: string, body?: unknown, timeoutMs?: number): Promise<T> =>
+  requestText<T>(method, path, body === undefined ? undefined : JSON.stringify(body), timeoutMs)
 
 /** @param text JSON */
-async function requestText<T>(method: string, path: string, text: string | undefined): Promise<T> {
+async function requestText<T>(
+  method: string,
+  path: string,
+  text: string | undefined,
+  timeoutMs = REQUEST_TIMEOUT_MS,
+): Promise<T> {
   let response: Response
   try {
     response = await fetch(`/api${path}`, {
       method,
-      signal: AbortSignal.timeout(REQUEST_TIMEOUT_MS),
+      signal: AbortSignal.timeout(timeoutMs),
       ...(text === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: text }),
     })
   } catch {
@@ -81,6 +93,8 @@ export const api = {
       `/jobs/${id}`,
       `{"baseRevision":${baseRevision},"summarised":${JSON.stringify(summarised ?? null)},"job":${jobText(job)}}`,
     ),
+  saveActs: (id: string, baseRevision: number, acts: readonly Edit[], summarised?: Summarised) =>
+    request<Omit<StoredJob, 'job'>>('PATCH', `/jobs/${id}`, { baseRevision, acts, summarised: summarised ?? null }),
   duplicateJob: (id: string) => request<StoredJob>('POST', `/jobs/${id}/duplicate`),
   binJob: (id: string) => request<void>('DELETE', `/jobs/${id}`),
   restoreJob: (id: string) => request<void>('POST', `/jobs/${id}/restore`),
@@ -95,7 +109,7 @@ export const api = {
   retireItem: (id: string, retired: boolean) =>
     request<void>('POST', `/catalogue/items/${id}/${retired ? 'retire' : 'restore'}`, {}),
   importItems: (items: readonly CatalogueItem[]) =>
-    request<{ added: number; replaced: number }>('POST', '/catalogue/import', { items }),
+    request<{ added: number; replaced: number }>('POST', '/catalogue/import', { items }, LONG_TIMEOUT_MS),
   readPriceLists: () =>
     request<{ priceLists: StoredPriceList[] }>('GET', '/catalogue/price-lists').then(({ priceLists }) => priceLists),
   addPriceList: (list: PriceList) =>
@@ -105,5 +119,7 @@ export const api = {
   removePriceList: (id: string) => request<void>('DELETE', `/catalogue/price-lists/${id}`),
   takePriceList: (id: string | null) => request<void>('PUT', '/catalogue/active-price-list', { id }),
   readCatalogue: () => request<CatalogueInForce>('GET', '/catalogue'),
+  /** The document as it is kept, also where it cannot be read. */
+  keptAddress: (id: string) => `/api/jobs/${id}/file?as=kept`,
   fileAddress: (id: string) => `/api/jobs/${id}/file`,
 }

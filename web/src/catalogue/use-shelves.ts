@@ -2,6 +2,7 @@ import { type CatalogueItem, itemName } from '@yard-lamp/core'
 import { cellsOf, fieldsOf } from '@yard-lamp/core/catalogue'
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { api, type StoredItem } from '../api/client.ts'
+import { saveFile } from '../files/save-file.ts'
 import { catalogueForgotten } from '../store/root.ts'
 import { useAppDispatch } from '../store/store.ts'
 import { type FileForm, type ReadFile, readFile, writeFile } from './catalogue-files.ts'
@@ -44,12 +45,8 @@ export function useShelves(kind: ItemKind) {
     act(async () => {
       const chosen = form === 'json' ? items?.map(({ item }) => item) : shown.map(({ item }) => item)
       if (!chosen) return
-      const address = URL.createObjectURL(await writeFile(form, chosen, kind))
-      const link = document.createElement('a')
-      link.href = address
-      link.download = form === 'json' ? 'yard-lamp-catalogue.json' : `yard-lamp-${kind}.${form}`
-      link.click()
-      setTimeout(() => URL.revokeObjectURL(address), 10_000)
+      const name = form === 'json' ? 'yard-lamp-catalogue.json' : `yard-lamp-${kind}.${form}`
+      saveFile(await writeFile(form, chosen, kind), name)
     })
   const bringIn = async (chosen: File) => {
     setProblem('')

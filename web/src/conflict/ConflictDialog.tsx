@@ -1,5 +1,5 @@
 import { Button, Modal } from '@mantine/core'
-import { answers, design, type Job, LINKS } from '@yard-lamp/core'
+import { answers, cutText, design, type Job, LINKS } from '@yard-lamp/core'
 import { useMemo, useState } from 'react'
 import { api } from '../api/client.ts'
 import { linkTitle } from '../pages.ts'
@@ -28,12 +28,12 @@ function Choice({ theirs }: { theirs: { id: string; revision: number; updatedAt:
   const changed = useMemo(() => differences(mine, theirs.job), [mine, theirs])
 
   const keepMine = () => {
-    dispatch(jobSaved({ revision: theirs.revision }))
+    dispatch(jobSaved({ revision: theirs.revision, job: theirs.job }))
     dispatch(conflictSettled())
   }
   const takeTheirs = async () => {
     try {
-      await api.createJob({ ...mine, name: `${mine.name.slice(0, 180)} (my version)` })
+      await api.createJob({ ...mine, name: `${cutText(mine.name, 180)} (my version)` })
       dropDraft(id)
       dispatch(jobOpened(theirs))
       dispatch(saveReset({ revision: theirs.revision }))

@@ -1,4 +1,4 @@
-import { type Job, keptJob, quantityMeta } from '@yard-lamp/core'
+import { cutText, type Job, keptJob, quantityMeta } from '@yard-lamp/core'
 import { jobSchema } from '@yard-lamp/core/job'
 import { z } from 'zod'
 
@@ -88,5 +88,5 @@ const isRecordList = (value: unknown): value is readonly Item[] =>
 function show(value: unknown): string {
   if (value === null || value === undefined) return 'not set'
   const text = typeof value === 'string' ? value : JSON.stringify(value)
-  return text.length > 60 ? `${text.slice(0, 57)}…` : text
+  return text.length > 60 ? `${cutText(text, 57)}…` : text
 }

@@ -1,3 +1,4 @@
+import { cutText } from '@yard-lamp/core'
 import { formatNumber, parseQuantity } from '@yard-lamp/core/units'
 import { type FieldRule, fieldRule } from './rule.ts'
 
@@ -21,7 +22,7 @@ export function readNumber(text: string, rule: FieldRule, scale = 1): Read {
   const value = parsed.ok ? (bare ? rule.kept(parsed.value) : parsed.value / scale) : Number.NaN
   if (parsed.ok && rule.accepts(value)) return { ok: true, value, own: hasUnit(text) }
   const reason = parsed.ok || parsed.reason === '' ? '' : ` ${parsed.reason};`
-  return { ok: false, message: `“${text.trim().slice(0, 30)}” —${reason} expected ${allowedShown(rule, scale)}.` }
+  return { ok: false, message: `“${cutText(text.trim(), 30)}” —${reason} expected ${allowedShown(rule, scale)}.` }
 }
 
 /** Whether a text says its unit, or says a figure in words. */

@@ -1,3 +1,4 @@
+import { cutText } from '@yard-lamp/core'
 import { useEffect, useRef, useState } from 'react'
 import { figureWritten } from '../store/job-slice.ts'
 import { useAppDispatch } from '../store/store.ts'
@@ -48,7 +49,7 @@ export function useNumberText(
     leave() {
       if (typed === null || message !== null) return
       const read = readNumber(typed, rule, scale)
-      dispatch(figureWritten({ place, text: read.ok && read.own ? typed.trim().slice(0, 40) : null }))
+      dispatch(figureWritten({ place, text: read.ok && read.own ? cutText(typed.trim(), 40) : null }))
       setTyped(null)
     },
     /** Escape: back to the value in the job. */

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react'
 import { Link, useRouteError } from 'react-router'
 import './problem.css'
 
@@ -19,12 +20,13 @@ export function Problem() {
   )
 }
 
-export function ProblemText({ title, text }: { title: string; text: string }) {
+export function ProblemText({ title, text, children }: { title: string; text: string; children?: ReactNode }) {
   return (
     <main className="problem">
       <img src="/lamp.svg" alt="" width={52} />
       <h1>{title}</h1>
       <p>{text}</p>
+      {children}
       <p>
         <button type="button" className="figure" onClick={() => window.location.reload()}>
           Load again

@@ -2,8 +2,8 @@ import { Button } from '@mantine/core'
 import { IconArrowLeft, IconPrinter } from '@tabler/icons-react'
 import { useEffect } from 'react'
 import { Link, useParams } from 'react-router'
-import { useOpenJob } from '../job/JobLayout.tsx'
-import { ProblemText } from '../job/Problem.tsx'
+import { NotOpened } from '../job/NotOpened.tsx'
+import { useOpenJob } from '../job/use-open-job.ts'
 import { selectDesignOrNull } from '../store/selectors.ts'
 import { useAppSelector } from '../store/store.ts'
 import { Sheet } from './Sheet.tsx'
@@ -12,12 +12,12 @@ import './sheet.css'
 /** The whole design on paper: answers, schedules, workings and cautions. */
 export default function SheetPage() {
   const { id = '' } = useParams()
-  const failure = useOpenJob(id)
+  const { failure, again } = useOpenJob(id)
   const opened = useAppSelector((state) => (state.job?.id === id ? selectDesignOrNull(state) : null))
   useEffect(() => {
     if (opened) document.title = `${opened.job.name} · sheet`
   }, [opened])
-  if (failure) return <ProblemText title={failure.title} text={failure.text} />
+  if (failure) return <NotOpened id={id} failure={failure} again={again} />
   if (!opened) return <p className="loading">Writing the sheet …</p>
   return (
     <>

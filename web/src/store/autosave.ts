@@ -1,16 +1,20 @@
-import { createListenerMiddleware, type ListenerEffectAPI, nanoid } from '@reduxjs/toolkit'
-import { keptJob, summarise } from '@yard-lamp/core'
+import { notifications } from '@mantine/notifications'
+import { createListenerMiddleware, type ListenerEffectAPI } from '@reduxjs/toolkit'
+import { type StoredJob, summarise } from '@yard-lamp/core'
 import { itemsToKeep } from '@yard-lamp/core/after'
-import { jobText } from '@yard-lamp/core/job'
+import { actsBetween } from '@yard-lamp/core/edit'
 import { ApiFailure, api, type Summarised } from '../api/client.ts'
 import { dropDraft, keepDraft } from './draft.ts'
-import { itemsKept, type JobState, jobOpened, jobSaved } from './job-slice.ts'
+import { edited, itemsKept, type JobState, jobOpened, jobSaved } from './job-slice.ts'
+import { ownSaves } from './own-saves.ts'
 import type { AppDispatch, RootState } from './root.ts'
-import { conflictSettled, type SaveState, saveSettled, saveStarted, saveWanted } from './save-slice.ts'
+import { conflictSettled, draftKept, type SaveState, saveSettled, saveStarted, saveWanted } from './save-slice.ts'
 import { selectDesignOrNull } from './selectors.ts'
 
 /** Typing is saved once it rests this long, ms. */
 const REST_MS = 400
+/** Typing that never rests is saved after this long, ms. */
+const LONGEST_UNREST_MS = 2500
 /** The browser keeps a draft this soon, ms: after the paint of the keystroke. */
 const DRAFT_MS = 50
 /** Waits between tries while the server cannot save, ms. */
@@ -21,16 +25,31 @@ export const autosave = createListenerMiddleware()
 
 /** The save under way, or the last one. */
 let running: Promise<boolean> = Promise.resolve(true)
+/** Since when something waits to be saved; null where nothing does. */
+let unrestSinceMs: number | null = null
 
 /** The last edit while the browser has not kept it yet. */
 let notYetKept: JobState | null = null
+/** A page that is left saves at once, without waiting for rest. */
+let hurried = new AbortController()
 
-function keepNow(): void {
-  if (notYetKept) keepDraft(notYetKept.id, notYetKept.baseRevision, notYetKept.job)
+/** @returns whether the browser keeps it; null where there was nothing new */
+function keepNow(): boolean | null {
+  const state = notYetKept
   notYetKept = null
+  return state && keepDraft(state.id, state.baseRevision, state.job, ownSaves.lastMark(state.id))
 }
 // A page left within those milliseconds takes its last edit along as well.
-globalThis.addEventListener?.('pagehide', keepNow)
+globalThis.addEventListener?.('pagehide', () => void keepNow())
+
+/** Saves what waits, now: the page of the job is left. */
+export function saveAtOnce(): void {
+  hurried.abort()
+  hurried = new AbortController()
+}
+
+/** The save under way has come to its end, well or not. */
+export const saveEnded = async (): Promise<void> => void (await running.catch(() => false))
 
 const start = autosave.startListening.withTypes<RootState, AppDispatch>()
 
@@ -43,12 +62,18 @@ start({
     if (!state) return
     listener.dispatch(saveWanted())
     notYetKept = state
-    await listener.delay(DRAFT_MS)
-    keepNow()
-    await listener.delay(REST_MS - DRAFT_MS)
+    const nowMs = Date.now()
+    unrestSinceMs ??= nowMs
+    const { signal } = hurried
+    await listener.pause(restOr(signal, DRAFT_MS))
+    const kept = keepNow()
+    if (kept !== null) listener.dispatch(draftKept(kept))
+    const restMs = Math.min(REST_MS, LONGEST_UNREST_MS - (nowMs - unrestSinceMs)) - DRAFT_MS
+    await listener.pause(restOr(signal, Math.max(0, restMs)))
     // A save under way is let finish: the next begins from the revision it made.
     await listener.pause(running)
     for (let tries = 0; listener.getState().save.status !== 'conflict'; tries++) {
+      unrestSinceMs = null
       running = saveOnce(listener, state)
       if (await listener.pause(running)) return
       await listener.delay(RETRY_MS[Math.min(tries, RETRY_MS.length - 1)] ?? 8000)
@@ -56,39 +81,77 @@ start({
   },
 })
 
+/** What was taken out of a text is said. */
+start({
+  predicate: (action) => edited.match(action) && action.meta.wasCut,
+  effect: () =>
+    void notifications.show({
+      message: 'A character that cannot be kept was taken out: NUL, or half of a character.',
+      closeButtonProps: { 'aria-label': 'Close' },
+    }),
+})
+
+/** A pause that ends early where the page is left. */
+const restOr = (signal: AbortSignal, ms: number): Promise<void> =>
+  new Promise((resolve) => {
+    if (signal.aborted) return resolve()
+    const timer = setTimeout(resolve, ms)
+    signal.addEventListener('abort', () => {
+      clearTimeout(timer)
+      resolve()
+    })
+  })
+
 /**
  * Saves the open document, or, where its page was left in the meantime, the document as it was last edited.
  * @returns whether this attempt is final: saved, in conflict, or refused for good
  */
-async function saveOnce(listener: ListenerEffectAPI<RootState, AppDispatch>, edited: JobState): Promise<boolean> {
-  const isOpen = () => listener.getState().job?.id === edited.id
+async function saveOnce(listener: ListenerEffectAPI<RootState, AppDispatch>, left: JobState): Promise<boolean> {
+  const isOpen = () => listener.getState().job?.id === left.id
   if (isOpen()) keepItems(listener)
   const open = listener.getState().job
-  const state = open?.id === edited.id ? open : edited
-  const requestId = nanoid()
+  const state = open?.id === left.id ? open : left
   const { changes } = state
   /** The state of saving is shown for the open job alone. */
   const show = (outcome: SaveState) => {
-    if (isOpen()) listener.dispatch(saveSettled({ requestId, outcome }))
+    if (isOpen()) listener.dispatch(saveSettled(outcome))
   }
-  if (isOpen()) listener.dispatch(saveStarted({ requestId }))
+  if (isOpen()) listener.dispatch(saveStarted())
   try {
-    const revision = await save(state, isOpen() ? summarisedNow(listener.getState()) : undefined)
-    if (isOpen()) listener.dispatch(jobSaved({ revision }))
+    const { revision } = await save(state, isOpen() ? summarisedNow(listener.getState()) : undefined)
+    ownSaves.answered(state.id, revision)
+    if (isOpen()) listener.dispatch(jobSaved({ revision, job: state.job }))
     const settled = !isOpen() || listener.getState().job?.changes === changes
-    if (settled) dropDraft(state.id)
+    if (settled) {
+      dropDraft(state.id)
+      if (isOpen()) listener.dispatch(draftKept(true))
+    }
     show(settled ? { status: 'saved', revision } : { status: 'pending' })
     return true
   } catch (error) {
     if (!(error instanceof ApiFailure)) throw error
-    if (error.newer) {
-      // Of a job that was left, the draft stays: opening it again shows both versions.
-      show({ status: 'conflict', theirs: error.newer })
-      return true
-    }
+    if (error.newer) return stale(listener, state, error.newer, show)
     show({ status: 'unsaved', reason: error.message })
     return error.final
   }
+}
+
+/** What stands on the server is newer than what was edited: one’s own, and the edits go on top of it; or someone else’s. */
+function stale(
+  listener: ListenerEffectAPI<RootState, AppDispatch>,
+  { id }: JobState,
+  theirs: StoredJob,
+  show: (outcome: SaveState) => void,
+): boolean {
+  if (!ownSaves.isOwn(theirs)) {
+    // Of a job that was left, the draft stays: opening it again shows both versions.
+    show({ status: 'conflict', theirs })
+    return true
+  }
+  ownSaves.answered(id, theirs.revision)
+  if (listener.getState().job?.id !== id) return true
+  listener.dispatch(jobSaved({ revision: theirs.revision, job: theirs.job }))
+  return false
 }
 
 /** What the design uses is kept with the job, so that it stays as it was when the catalogue changes. */
@@ -106,14 +169,31 @@ function summarisedNow(state: RootState): Summarised | undefined {
   return whole && state.catalogue ? { summary: summarise(whole.design), mark: state.catalogue.mark } : undefined
 }
 
-/** @returns the revision that holds the document; another tab may have saved the very same */
-async function save({ id, baseRevision, job }: JobState, summarised?: Summarised): Promise<number> {
+/**
+ * As the acts that lead there from what the server has; as the whole document where no few acts do, or where they are not
+ * taken. What comes to what the server has already is not sent.
+ * @returns the revision that holds the document
+ */
+async function save(
+  { id, baseRevision, saved, job }: JobState,
+  summarised?: Summarised,
+): Promise<{ revision: number }> {
+  const acts = actsBetween(saved, job)
+  if (acts?.length === 0) return { revision: baseRevision }
+  ownSaves.sent(id, job)
   try {
-    return (await api.saveJob(id, baseRevision, job, summarised)).revision
+    if (acts === null) return await api.saveJob(id, baseRevision, job, summarised)
+    try {
+      return await api.saveActs(id, baseRevision, acts, summarised)
+    } catch (error) {
+      if (!(error instanceof ApiFailure) || !NOT_TAKEN.has(error.code)) throw error
+      return await api.saveJob(id, baseRevision, job, summarised)
+    }
   } catch (error) {
-    const current = error instanceof ApiFailure ? error.newer : null
-    if (!current) throw error
-    if (jobText(keptJob(current.job)) !== jobText(keptJob(job))) throw error
-    return current.revision
+    if (error instanceof ApiFailure && error.wasRefused && !error.newer) ownSaves.refused(id)
+    throw error
   }
 }
+
+/** An older server knows no acts, or another program means something else by them. */
+const NOT_TAKEN: ReadonlySet<ApiFailure['code']> = new Set(['REQUEST_INVALID', 'JOB_INVALID', 'METHOD_NOT_ALLOWED'])

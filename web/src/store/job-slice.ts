@@ -1,5 +1,5 @@
 import { createSlice, isDraft, original, type PayloadAction } from '@reduxjs/toolkit'
-import { applyAll, type Edit, type Job, type StoredJob } from '@yard-lamp/core'
+import { applyAll, type Edit, type Job, keptTexts, type StoredJob } from '@yard-lamp/core'
 import { label, typingKey } from '@yard-lamp/core/edit'
 
 /** Edits of the same field closer together than this are one step of undo, ms. */
@@ -15,8 +15,9 @@ interface Past {
 
 export interface JobState {
   readonly id: string
-  /** Revision on the server that this document began from. */
+  /** Revision on the server that this document began from, and the document as it stands there. */
   readonly baseRevision: number
+  readonly saved: Job
   readonly job: Job
   readonly past: readonly Past[]
   readonly future: readonly Past[]
@@ -24,6 +25,12 @@ export interface JobState {
   readonly lastEdit: { readonly key: string; readonly atMs: number } | null
   /** Grows with each change of the document, also by undo. */
   readonly changes: number
+}
+
+interface EditMeta {
+  readonly atMs: number
+  /** Characters that cannot be kept were taken out. */
+  readonly wasCut: boolean
 }
 
 interface Edited {
@@ -69,6 +76,7 @@ export const jobSlice = createSlice({
     jobOpened: (_state, { payload }: PayloadAction<StoredJob>): JobState => ({
       id: payload.id,
       baseRevision: payload.revision,
+      saved: payload.job,
       job: payload.job,
       past: [],
       future: [],
@@ -76,16 +84,18 @@ export const jobSlice = createSlice({
       changes: 0,
     }),
     jobClosed: () => null,
-    /** The server has kept the document as this revision. */
-    jobSaved: (state, { payload }: PayloadAction<{ revision: number }>) =>
-      state && { ...state, baseRevision: payload.revision },
+    /** The server keeps this document as this revision. */
+    jobSaved: (state, { payload }: PayloadAction<{ revision: number; job: Job }>) =>
+      state && { ...state, baseRevision: payload.revision, saved: payload.job },
     /** Everything a person does to the job: acts of the core's language of edits. */
     edited: {
-      prepare: (edits: Edit | readonly Edit[], said?: string) => ({
-        payload: { edits: 'act' in edits ? [edits] : edits, said },
-        meta: { atMs: Date.now() },
-      }),
-      reducer(state, { payload, meta }: PayloadAction<Edited, string, { atMs: number }>) {
+      prepare: (edits: Edit | readonly Edit[], said?: string) => {
+        const typed = 'act' in edits ? [edits] : edits
+        // NUL and halves of characters, from a paste: nothing that is typed is refused later for them.
+        const kept = keptTexts(typed)
+        return { payload: { edits: kept, said }, meta: { atMs: Date.now(), wasCut: kept !== typed } }
+      },
+      reducer(state, { payload, meta }: PayloadAction<Edited, string, EditMeta>) {
         const [first] = payload.edits
         const before = plain(state)
         if (!before || !first) return state

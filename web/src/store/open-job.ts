@@ -1,39 +1,69 @@
-import { answers, design } from '@yard-lamp/core'
+import { answers, design, type StoredJob } from '@yard-lamp/core'
 import { jobText } from '@yard-lamp/core/job'
 import { api } from '../api/client.ts'
-import { dropDraft, keepDraft, readDraft } from './draft.ts'
+import { saveAtOnce, saveEnded } from './autosave.ts'
+import { type Draft, dropDraft, keepDraft, leftDrafts, readDraft, takeOver } from './draft.ts'
 import { edited, jobClosed, jobOpened } from './job-slice.ts'
+import { ownSaves } from './own-saves.ts'
 import { type AppDispatch, catalogueRead, type RootState } from './root.ts'
-import { conflictFound, saveReset } from './save-slice.ts'
+import { conflictFound, draftKept, draftsLeft, saveReset } from './save-slice.ts'
+import { tabNamed } from './tab.ts'
 import { answersSeen, viewReset } from './view-slice.ts'
 
-/** Reads a job and the catalogue into the store; an unsaved draft of an earlier visit is taken up again. */
+/** Longest the opening waits for what this tab is still saving, ms. */
+const WAIT_MS = 3000
+
+/**
+ * Reads a job and the catalogue into the store. A draft this tab kept, or one of a tab that is gone, is taken up again;
+ * further ones are shown, for a person to say what becomes of them.
+ */
 export const openJob = (id: string) => async (dispatch: AppDispatch, getState: () => RootState) => {
-  const draftBefore = readDraft(id)
-  const [read, inForce] = await Promise.all([api.readJob(id), getState().catalogue ?? api.readCatalogue()])
-  const draft = readDraft(id)
-  // Another tab saved its draft while this one was reading: what was read is older than that.
-  const stored = draftBefore && !draft ? await api.readJob(id) : read
+  await tabNamed
+  await atMost(WAIT_MS, saveEnded())
+  const [stored, inForce] = await Promise.all([readLatest(id), getState().catalogue ?? api.readCatalogue()])
+  const left = await leftDrafts(id)
+  const draft = readDraft(id) ?? takenUp(id, left)
   dispatch(catalogueRead(inForce))
   dispatch(viewReset())
+  dispatch(draftKept(true))
+  dispatch(draftsLeft(left.filter(({ tab }) => tab !== draft?.tab)))
   dispatch(saveReset({ revision: stored.revision }))
   dispatch(answersSeen(answers(design(stored.job, inForce.catalogue))))
-  dispatch(
-    jobOpened(draft && draft.baseRevision !== stored.revision ? { ...stored, revision: draft.baseRevision } : stored),
-  )
-  if (!draft) return
-  if (jobText(draft.job) === jobText(stored.job)) {
+  if (draft && jobText(draft.job) !== jobText(stored.job)) openDraft(dispatch, stored, draft)
+  else {
     dropDraft(id)
-    if (draft.baseRevision !== stored.revision) dispatch(jobOpened(stored))
-    return
+    dispatch(jobOpened(stored))
   }
-  if (draft.baseRevision !== stored.revision) dispatch(conflictFound(stored))
-  dispatch(edited({ act: 'replace-job', job: draft.job }))
 }
 
-/** Leaves a job. What is not saved yet stands in a draft at once, so that another page of the job begins with it. */
+/** What this tab saved may be younger than an answer that was on its way. */
+async function readLatest(id: string): Promise<StoredJob> {
+  const read = await api.readJob(id)
+  return read.revision < ownSaves.latest(id) ? api.readJob(id) : read
+}
+
+/** The latest that a tab which is gone left, for this tab. */
+function takenUp(id: string, left: readonly { tab: string }[]): Draft | null {
+  const draft = left.find((each): each is Draft => 'baseRevision' in each)
+  return draft && takeOver(id, draft) ? draft : null
+}
+
+function openDraft(dispatch: AppDispatch, stored: StoredJob, { baseRevision, job, sent }: Draft): void {
+  const isOnTop = baseRevision === stored.revision || ownSaves.isOwn(stored, sent)
+  dispatch(jobOpened(isOnTop ? stored : { ...stored, revision: baseRevision }))
+  if (!isOnTop) dispatch(conflictFound(stored))
+  dispatch(edited({ act: 'replace-job', job }))
+}
+
+/** Leaves a job. What is not saved yet stands in a draft at once, and is saved without waiting for rest. */
 export const closeJob = () => (dispatch: AppDispatch, getState: () => RootState) => {
   const { job, save } = getState()
-  if (job && save.status !== 'saved') keepDraft(job.id, job.baseRevision, job.job)
+  if (job && save.status !== 'saved') {
+    keepDraft(job.id, job.baseRevision, job.job, ownSaves.lastMark(job.id))
+    saveAtOnce()
+  }
   dispatch(jobClosed())
 }
+
+const atMost = (ms: number, work: Promise<unknown>): Promise<unknown> =>
+  Promise.race([work, new Promise((resolve) => setTimeout(resolve, ms))])

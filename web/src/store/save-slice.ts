@@ -1,13 +1,16 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit'
 import type { StoredJob } from '@yard-lamp/core'
+import type { Draft, LeftDraft } from './draft.ts'
 
 /** Whether what is on screen is kept. `reason` exists only while it is not; `theirs` only in a conflict. */
 export type SaveState =
   | { readonly status: 'saved'; readonly revision: number }
   | { readonly status: 'pending' }
-  | { readonly status: 'saving'; readonly requestId: string }
+  | { readonly status: 'saving' }
   | { readonly status: 'unsaved'; readonly reason: string }
   | { readonly status: 'conflict'; readonly theirs: StoredJob }
+
+const isStuck = ({ status }: SaveState): boolean => status === 'unsaved' || status === 'conflict'
 
 export const saveSlice = createSlice({
   name: 'save',
@@ -17,16 +20,11 @@ export const saveSlice = createSlice({
       status: 'saved',
       revision: payload.revision,
     }),
-    saveWanted: (state): SaveState => (state.status === 'conflict' ? state : { status: 'pending' }),
-    saveStarted: (_state, { payload }: PayloadAction<{ requestId: string }>): SaveState => ({
-      status: 'saving',
-      requestId: payload.requestId,
-    }),
-    /** Answers of a save that is no longer the running one are dropped, except that a conflict always shows. */
-    saveSettled(state, { payload }: PayloadAction<{ requestId: string; outcome: SaveState }>): SaveState {
-      const late = state.status !== 'saving' || state.requestId !== payload.requestId
-      return late && payload.outcome.status !== 'conflict' ? state : payload.outcome
-    },
+    /** That something could not be saved stays said until it is, however much is typed and tried meanwhile. */
+    saveWanted: (state): SaveState => (isStuck(state) ? state : { status: 'pending' }),
+    saveStarted: (state): SaveState => (isStuck(state) ? state : { status: 'saving' }),
+    saveSettled: (state, { payload }: PayloadAction<SaveState>): SaveState =>
+      state.status === 'conflict' && payload.status !== 'saved' ? state : payload,
     conflictFound: (_state, { payload }: PayloadAction<StoredJob>): SaveState => ({
       status: 'conflict',
       theirs: payload,
@@ -36,3 +34,15 @@ export const saveSlice = createSlice({
 })
 
 export const { saveReset, saveWanted, saveStarted, saveSettled, conflictFound, conflictSettled } = saveSlice.actions
+
+/** Whether the browser keeps what is not saved yet. Said of it only while it is true. */
+export const draftSlice = createSlice({
+  name: 'draft',
+  initialState: { isKept: true, left: [] as readonly (Draft | LeftDraft)[] },
+  reducers: {
+    draftKept: (state, { payload }: PayloadAction<boolean>) => ({ ...state, isKept: payload }),
+    /** What other tabs left behind of the open job. */
+    draftsLeft: (state, { payload }: PayloadAction<readonly (Draft | LeftDraft)[]>) => ({ ...state, left: payload }),
+  },
+})
+export const { draftKept, draftsLeft } = draftSlice.actions

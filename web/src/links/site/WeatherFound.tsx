@@ -1,5 +1,5 @@
 import { Button } from '@mantine/core'
-import type { Site } from '@yard-lamp/core'
+import { cutText, type Site } from '@yard-lamp/core'
 import type { WeatherMonths } from '@yard-lamp/core/site'
 import { formatNumber } from '@yard-lamp/core/units'
 import { useState } from 'react'
@@ -21,11 +21,11 @@ export function WeatherFound({ file, months, onDone }: { file: string; months: W
     sunKwhPerM2Day: [...months.sunKwhPerM2Day],
     sunGivenFor: null,
     sunBasis: 'published',
-    sunSource: `Weather file ${file.slice(0, 200)}`,
+    sunSource: `Weather file ${cutText(file, 200)}`,
     climateId: null,
     ...(take.place
       ? {
-          ...(months.place === '' || site.place !== '' ? {} : { place: months.place.slice(0, 200) }),
+          ...(months.place === '' || site.place !== '' ? {} : { place: cutText(months.place, 200) }),
           latitudeDeg: months.latitudeDeg,
           longitudeDeg: months.longitudeDeg,
           altitudeM: months.altitudeM === null ? null : Math.min(6000, months.altitudeM),

@@ -1,0 +1,10 @@
+/** Hands a file to the person, as the browser saves files. */
+export function saveFile(content: Blob, name: string): void {
+  const address = URL.createObjectURL(content)
+  const link = document.createElement('a')
+  link.href = address
+  link.download = name
+  link.click()
+  // The browser has taken it by the next turn.
+  setTimeout(() => URL.revokeObjectURL(address), 1000)
+}

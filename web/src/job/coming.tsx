@@ -1,0 +1,63 @@
+import { type ComponentType, useEffect, useState } from 'react'
+import { ProblemText } from './Problem.tsx'
+
+type Load = () => Promise<{ default: ComponentType }>
+
+/** Waits before a page is asked for again, ms. */
+const AGAIN_MS = [1000, 2000, 4000]
+
+/** The browser could not fetch the code of a page; every browser words it in its own way. */
+const isNotFetched = (error: unknown): boolean =>
+  error instanceof TypeError && /import|module|fetch|load/i.test(error.message)
+
+/**
+ * A page as a route loads it. Where its code cannot be fetched the page says so in its place and comes by itself once the
+ * server answers; what stands around it stays.
+ */
+export const page = (load: Load) => async (): Promise<{ Component: ComponentType }> => {
+  try {
+    return { Component: (await load()).default }
+  } catch (error) {
+    if (!isNotFetched(error)) throw error
+    return { Component: () => <Coming load={load} /> }
+  }
+}
+
+type State = { readonly Page: ComponentType } | 'waits' | 'updated'
+
+function Coming({ load }: { load: Load }) {
+  const [state, setState] = useState<State>('waits')
+  useEffect(() => {
+    let gone = false
+    let timer: ReturnType<typeof setTimeout> | undefined
+    const attempt = async (tries: number) => {
+      const answers = await fetch('/api/health', { cache: 'no-store' }).then(
+        ({ ok }) => ok,
+        () => false,
+      )
+      const loaded = answers ? await load().catch(() => null) : null
+      if (gone) return
+      if (loaded) setState({ Page: loaded.default })
+      // The server answers and has no such page any more: it is another version by now.
+      else if (answers) setState('updated')
+      else timer = setTimeout(() => void attempt(tries + 1), AGAIN_MS[Math.min(tries, AGAIN_MS.length - 1)])
+    }
+    timer = setTimeout(() => void attempt(1), AGAIN_MS[0])
+    return () => {
+      gone = true
+      clearTimeout(timer)
+    }
+  }, [load])
+  if (typeof state === 'object') return <state.Page />
+  return state === 'updated' ? (
+    <ProblemText
+      title="Yard Lamp was updated"
+      text="Load the page again to get the new version. What you typed is kept."
+    />
+  ) : (
+    <div className="coming" role="status">
+      <h1>This page is not here yet</h1>
+      <p>The server does not answer. The page comes by itself as soon as it does; what you typed is kept.</p>
+    </div>
+  )
+}
