@@ -5,11 +5,13 @@ import { useState } from 'react'
 import { Link, NavLink, useParams } from 'react-router'
 import { api, type StoredItem } from '../api/client.ts'
 import { FileField } from '../fields/FileField.tsx'
+import { ReadingLine } from '../files/Reading.tsx'
 import { ThemeButton } from '../job/ThemeButton.tsx'
-import type { FileForm, ReadFile } from './catalogue-files.ts'
+import type { FileForm } from './catalogue-files.ts'
 import { ItemDialog } from './ItemDialog.tsx'
 import { ItemTable } from './ItemTable.tsx'
 import { PriceLists } from './PriceLists.tsx'
+import type { ReadFile } from './sheets-in.ts'
 import { type ItemKind, useShelves, useSought } from './use-shelves.ts'
 import '../job/page.css'
 import '../jobs/jobs.css'
@@ -42,6 +44,7 @@ export default function CataloguePage() {
           {done}
         </p>
       )}
+      <ReadingLine reading={shelves.files.reading} onCancel={shelves.files.cancel} />
       {brought && <Brought read={brought} onLeave={shelves.leave} onTake={shelves.takeIn} />}
       {items === null ? (
         <p className="soft">{problem === '' ? 'Reading the shelves …' : ''}</p>

@@ -5,6 +5,7 @@ import dayjs from 'dayjs'
 import { useCallback, useEffect, useState } from 'react'
 import { api, type StoredItem, type StoredPriceList } from '../api/client.ts'
 import { FileField } from '../fields/FileField.tsx'
+import { ReadingLine, useReading } from '../files/Reading.tsx'
 import { rowsOf } from './catalogue-files.ts'
 import { priceLines, pricesFrom } from './price-text.ts'
 
@@ -25,6 +26,7 @@ export function PriceLists({ items, onChange }: PriceListsProps) {
     prices: '',
   })
   const [wrong, setWrong] = useState('')
+  const files = useReading()
   const read = useCallback(() => api.readPriceLists().then(setLists, () => undefined), [])
   useEffect(() => {
     void read()
@@ -56,7 +58,7 @@ export function PriceLists({ items, onChange }: PriceListsProps) {
   const bringIn = async (chosen: File) => {
     setWrong('')
     try {
-      const prices = priceLines(await rowsOf(chosen))
+      const prices = priceLines(await files.run(chosen.name, (signal) => rowsOf(chosen, signal)))
       setDraft((now) => ({ ...now, prices, name: now.name || chosen.name.replace(/\.[^.]*$/, '') }))
     } catch (error) {
       setWrong((error as Error).message)
@@ -115,6 +117,7 @@ export function PriceLists({ items, onChange }: PriceListsProps) {
           </tbody>
         </table>
       )}
+      <ReadingLine reading={files.reading} onCancel={files.cancel} />
       <form
         className="price-form"
         onSubmit={(event) => {

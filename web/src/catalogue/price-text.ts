@@ -1,6 +1,10 @@
 import { InputError } from '@yard-lamp/core'
 import type { PriceList } from '@yard-lamp/core/catalogue'
+import { formatNumber } from '@yard-lamp/core/units'
 import Papa from 'papaparse'
+
+/** Largest price and stock of a list. */
+const MOST = 1e9
 
 /** What a figure of money looks like, with either decimal sign. */
 const figureOf = (text: string): number => (text.trim() === '' ? Number.NaN : Number(text.trim().replace(',', '.')))
@@ -20,10 +24,10 @@ export function pricesFrom(text: string, known: ReadonlySet<string>): PriceList[
       if (i === 0 && Number.isNaN(figure) && price.trim() !== '') return
       throw refuse(i + 1, `got "${item}"; allowed: the id of an item of the catalogue`)
     }
-    if (!(figure >= 0 && Number.isFinite(figure)))
-      throw refuse(i + 1, `got the price "${price.trim()}"; allowed: a number from 0`)
+    if (!(figure >= 0 && figure <= MOST))
+      throw refuse(i + 1, `got the price "${price.trim()}"; allowed: a number from 0 to ${formatNumber(MOST)}`)
     const pieces = stock.trim()
-    if (pieces !== '' && !/^\d+$/.test(pieces))
+    if (pieces !== '' && !(/^\d+$/.test(pieces) && Number(pieces) <= MOST))
       throw refuse(i + 1, `got the stock "${pieces}"; allowed: a whole number from 0, or nothing`)
     prices[item] = { price: figure, stock: pieces === '' ? null : Number(pieces) }
   })

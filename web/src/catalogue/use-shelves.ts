@@ -2,10 +2,12 @@ import { type CatalogueItem, itemName } from '@yard-lamp/core'
 import { cellsOf, fieldsOf } from '@yard-lamp/core/catalogue'
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { api, type StoredItem } from '../api/client.ts'
+import { useReading } from '../files/Reading.tsx'
 import { saveFile } from '../files/save-file.ts'
 import { catalogueForgotten } from '../store/root.ts'
 import { useAppDispatch } from '../store/store.ts'
-import { type FileForm, type ReadFile, readFile, writeFile } from './catalogue-files.ts'
+import { type FileForm, readFile, writeFile } from './catalogue-files.ts'
+import type { ReadFile } from './sheets-in.ts'
 
 export type ItemKind = CatalogueItem['kind']
 
@@ -16,6 +18,7 @@ export function useShelves(kind: ItemKind) {
   const [problem, setProblem] = useState('')
   const [done, setDone] = useState('')
   const [brought, setBrought] = useState<ReadFile | null>(null)
+  const files = useReading()
 
   const read = useCallback(async () => {
     try {
@@ -51,7 +54,7 @@ export function useShelves(kind: ItemKind) {
   const bringIn = async (chosen: File) => {
     setProblem('')
     try {
-      setBrought(await readFile(chosen, kind))
+      setBrought(await files.run(chosen.name, (signal) => readFile(chosen, kind, signal)))
     } catch (error) {
       setProblem((error as Error).message)
     }
@@ -68,7 +71,7 @@ export function useShelves(kind: ItemKind) {
     dispatch(catalogueForgotten())
     await read()
   }
-  return { changed, items, problem, done, brought, act, takeOut, bringIn, takeIn, leave: () => setBrought(null) }
+  return { files, changed, items, problem, done, brought, act, takeOut, bringIn, takeIn, leave: () => setBrought(null) }
 }
 
 /** What of a kind is looked for: words, choices of the sheet, retired ones too. */

@@ -6,9 +6,9 @@ type Load = () => Promise<{ default: ComponentType }>
 /** Waits before a page is asked for again, ms. */
 const AGAIN_MS = [1000, 2000, 4000]
 
-/** The browser could not fetch the code of a page; every browser words it in its own way. */
+/** The code or the style of a page could not be fetched; every browser words it in its own way, and the bundler in another. */
 const isNotFetched = (error: unknown): boolean =>
-  error instanceof TypeError && /import|module|fetch|load/i.test(error.message)
+  error instanceof Error && /import|module|fetch|load|preload css/i.test(error.message)
 
 /**
  * A page as a route loads it. Where its code cannot be fetched the page says so in its place and comes by itself once the

@@ -1,5 +1,7 @@
-import { type Job, parseJobText } from '@yard-lamp/core'
+import type { Job } from '@yard-lamp/core'
 import { formatQuantity } from '@yard-lamp/core/units'
+import { inFileWorker } from '../workers/files.ts'
+import { jobIn } from './job-file.ts'
 
 /** Largest job file taken; a job of the most loads is about a tenth of it. The server's limit is the same. */
 const MOST_BYTES = 5 * 1024 * 1024
@@ -11,9 +13,9 @@ export async function readJobFile(file: File): Promise<Job> {
       `${file.name} was not brought in: it is ${formatQuantity(file.size / 1024 / 1024, 'MB', 1)}, and a job file is at most ${MOST_BYTES / 1024 / 1024} MB. Nothing was changed.`,
     )
   }
-  try {
-    return parseJobText(await file.text())
-  } catch (error) {
-    throw new Error(`${file.name} was not brought in: ${(error as Error).message}. Nothing was changed.`)
-  }
+  const text = await file.text()
+  // Without workers, as in tests, it is read at once.
+  return typeof Worker === 'undefined'
+    ? jobIn(file.name, text)
+    : inFileWorker(file.name, undefined, (calls) => calls.jobIn(file.name, text))
 }

@@ -1,6 +1,7 @@
 import type { Load } from '@yard-lamp/core'
 import { LOAD_COLUMNS, type LoadColumn, shownEntry } from '@yard-lamp/core/loads'
 import Papa from 'papaparse'
+import { guarded, unguarded } from '../../files/spreadsheet-text.ts'
 
 /** Headings of whole rows when they are copied; the same are understood when they come back. */
 const HEADINGS: Record<LoadColumn, string> = {
@@ -22,7 +23,7 @@ const HEADINGS: Record<LoadColumn, string> = {
 
 /** Cells of loads as a spreadsheet takes them. */
 export function copied(loads: readonly Load[], columns: readonly LoadColumn[], heading: boolean): string {
-  const rows = loads.map((load) => columns.map((column) => shownEntry(load, column)))
+  const rows = loads.map((load) => columns.map((column) => guarded(shownEntry(load, column))))
   const head = heading ? [columns.map((column) => HEADINGS[column])] : []
   return Papa.unparse([...head, ...rows], { delimiter: '\t', newline: '\n' })
 }
@@ -32,7 +33,9 @@ export const copiedRows = (loads: readonly Load[]): string => copied(loads, LOAD
 /** Cells of a text from a spreadsheet, by rows; also of commas or semicolons where there are no tabs. */
 export function cellsOf(text: string): string[][] {
   const delimiter = text.includes('\t') ? '\t' : ''
-  return Papa.parse<string[]>(text.replace(/\r\n?/g, '\n').replace(/\n$/, ''), { delimiter }).data
+  return Papa.parse<string[]>(text.replace(/\r\n?/g, '\n').replace(/\n$/, ''), { delimiter }).data.map((row) =>
+    row.map(unguarded),
+  )
 }
 
 /** Whether a pasted text is a block of cells rather than one cell. */

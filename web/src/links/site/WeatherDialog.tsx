@@ -2,58 +2,53 @@ import { Button, FileButton, Modal } from '@mantine/core'
 import { IconFileImport } from '@tabler/icons-react'
 import type { HourlyColumns, WeatherMonths } from '@yard-lamp/core/site'
 import { formatNumber } from '@yard-lamp/core/units'
+import { proxy } from 'comlink'
 import { useState } from 'react'
 import { ChoiceField } from '../../fields/ChoiceField.tsx'
-import { weather } from '../../workers/weather.ts'
+import { ReadingLine, useReading } from '../../files/Reading.tsx'
+import { weatherFiles } from '../../workers/weather.ts'
 import { WeatherFound } from './WeatherFound.tsx'
 
-type Reading =
+type State =
   | { readonly status: 'idle' }
-  | { readonly status: 'pending'; readonly file: string }
   | { readonly status: 'refused'; readonly file: string; readonly message: string }
-  /** A table whose columns a person names. */
+  /** A table whose columns a person names; the table itself stays where it was read. */
   | {
       readonly status: 'table'
       readonly file: string
-      readonly rows: string[][]
+      readonly first: string[][]
+      readonly count: number
       readonly heading: number
       readonly refused: string
     }
   | { readonly status: 'read'; readonly file: string; readonly months: WeatherMonths }
 
-/** Files above this are no year of hours, bytes. */
-const MOST_BYTES = 60_000_000
-
 /** Brings in a year of hours: an EPW weather file, or a table whose columns a person names. Nothing changes until it is taken. */
 export function WeatherDialog({ opened, onClose }: { opened: boolean; onClose: () => void }) {
-  const [reading, setReading] = useState<Reading>({ status: 'idle' })
+  const [state, setState] = useState<State>({ status: 'idle' })
+  const files = useReading()
+  const cancel = () => {
+    files.cancel()
+    weatherFiles.end()
+  }
   const close = () => {
-    setReading({ status: 'idle' })
+    cancel()
+    setState({ status: 'idle' })
     onClose()
   }
   const read = async (file: File) => {
-    setReading({ status: 'pending', file: file.name })
+    setState({ status: 'idle' })
     try {
-      if (file.size > MOST_BYTES)
-        throw new Error(
-          `The file has ${formatNumber(file.size / 1e6, 0)} MB; a year of hours has less than ${MOST_BYTES / 1e6}.`,
-        )
-      const text = await file.text()
-      if (/^\s*LOCATION,/i.test(text) || /\.epw$/i.test(file.name)) {
-        setReading({ status: 'read', file: file.name, months: await weather().readEpw(text) })
-        return
-      }
-      const rows = await weather().readTable(text)
-      const heading = rows.findIndex(
-        (row) =>
-          row.filter((cell) => Number.isFinite(Number(cell.replace(',', '.'))) && cell.trim() !== '').length >= 1 &&
-          rows.length > 100,
+      const found = await files.run(file.name, (signal, onShare) =>
+        Promise.race([weatherFiles.ask().openWeather(file, proxy(onShare)), cancelled(signal)]),
       )
-      if (rows.length < 100)
-        throw new Error(`The table has ${rows.length} rows; expected a year of hours, 8760 or 8784.`)
-      setReading({ status: 'table', file: file.name, rows, heading: Math.max(0, heading), refused: '' })
+      if (found.kind === 'months') setState({ status: 'read', file: file.name, months: found.months })
+      else {
+        const { first, rows: count, heading } = found
+        setState({ status: 'table', file: file.name, first, count, heading, refused: '' })
+      }
     } catch (error) {
-      setReading({ status: 'refused', file: file.name, message: (error as Error).message })
+      setState({ status: 'refused', file: file.name, message: (error as Error).message })
     }
   }
   return (
@@ -80,33 +75,41 @@ export function WeatherDialog({ opened, onClose }: { opened: boolean; onClose: (
             </Button>
           )}
         </FileButton>{' '}
-        {'file' in reading && <span className="soft">{reading.file}</span>}
+        {'file' in state && <span className="soft">{state.file}</span>}
       </p>
-      {reading.status === 'pending' && <p className="loading">Reading …</p>}
-      {reading.status === 'refused' && (
+      <ReadingLine reading={files.reading} onCancel={cancel} />
+      {state.status === 'refused' && (
         <p className="notice notice-fault" role="alert">
           <span className="notice-text">
-            {reading.message} <span className="notice-remedy">Nothing was changed.</span>
+            {state.message} <span className="notice-remedy">Nothing was changed.</span>
           </span>
         </p>
       )}
-      {reading.status === 'table' && (
+      {state.status === 'table' && (
         <ColumnChoice
-          {...reading}
-          onRefused={(refused) => setReading({ ...reading, refused })}
-          onRead={(months) => setReading({ status: 'read', file: reading.file, months })}
+          {...state}
+          onRefused={(refused) => setState({ ...state, refused })}
+          onRead={(months) => setState({ status: 'read', file: state.file, months })}
         />
       )}
-      {reading.status === 'read' && <WeatherFound file={reading.file} months={reading.months} onDone={close} />}
+      {state.status === 'read' && <WeatherFound file={state.file} months={state.months} onDone={close} />}
     </Modal>
   )
 }
+
+const cancelled = (signal: AbortSignal): Promise<never> =>
+  new Promise((_resolve, reject) =>
+    signal.addEventListener('abort', () => reject(new Error('The file was not read: cancelled.'))),
+  )
 
 const SUN_UNITS = (['W/m²', 'kWh/m²', 'MJ/m²'] as const).map((value) => ({ value, label: value }))
 const AIR_UNITS = (['°C', '°F'] as const).map((value) => ({ value, label: value }))
 
 interface ColumnChoiceProps {
-  rows: string[][]
+  /** Rows from the top. */
+  first: string[][]
+  /** Rows of the whole table. */
+  count: number
   heading: number
   refused: string
   onRefused: (message: string) => void
@@ -115,7 +118,7 @@ interface ColumnChoiceProps {
 
 /** Which column is the sun, which the air: a first guess from the headings, put right by a person. */
 // biome-ignore lint/complexity/noExcessiveLinesPerFunction: one form, its fields in order
-function ColumnChoice({ rows, heading, refused, onRefused, onRead }: ColumnChoiceProps) {
+function ColumnChoice({ first: rows, count, heading, refused, onRefused, onRead }: ColumnChoiceProps) {
   const [skipped, setSkipped] = useState(heading)
   const titles = rows[Math.max(0, skipped - 1)] ?? []
   const width = rows[skipped]?.length ?? 0
@@ -133,7 +136,7 @@ function ColumnChoice({ rows, heading, refused, onRefused, onRead }: ColumnChoic
   const named = names.map((label, i) => ({ value: String(i), label }))
   const read = async () => {
     try {
-      onRead(await weather().readHourlyRows(rows.slice(skipped), columns))
+      onRead(await weatherFiles.ask().readColumns(skipped, columns))
     } catch (error) {
       onRefused((error as Error).message)
     }
@@ -205,7 +208,7 @@ function ColumnChoice({ rows, heading, refused, onRefused, onRead }: ColumnChoic
           </tbody>
         </table>
       </div>
-      <p className="soft small">The first hours and those about noon of {formatNumber(rows.length - skipped)} rows.</p>
+      <p className="soft small">The first hours and those about noon of {formatNumber(count - skipped)} rows.</p>
       {refused !== '' && (
         <p className="notice notice-fault" role="alert">
           <span className="notice-text">{refused}</span>
