@@ -181,15 +181,18 @@ test('a link not visited before, with the server gone, says so in place and come
   const id = await putJob(origin)
   await open(page, origin, id)
   await page.route('**/*', (route) => route.abort())
+  await pump(page).fill('641')
+  await expect(page.getByText(/^Not saved/)).toBeVisible()
   await inChain(page, 'Wiring').getByRole('link').first().click()
   await expect(page.getByRole('heading', { name: 'This page is not here yet' })).toBeVisible()
   // What stands around it stays: the chain, and the way back to a link that is here.
   await inChain(page, 'Loads').getByRole('link').first().click()
-  await expect(pump(page)).toBeVisible()
+  await expect(pump(page)).toHaveValue('641')
   await inChain(page, 'Wiring').getByRole('link').first().click()
   await page.unroute('**/*')
-  await expect(page.getByRole('table').first()).toBeVisible({ timeout: 15_000 })
+  await expect(page.getByRole('table').first()).toBeVisible({ timeout: 20_000 })
   await expect(page.getByRole('heading', { name: 'This page is not here yet' })).toHaveCount(0)
+  await expect.poll(() => wattsOf(origin, id, /pump/), { timeout: 15_000 }).toBe(641)
   faults.length = 0
 })
 

@@ -11,7 +11,7 @@ import {
   type StoredJob,
 } from '@yard-lamp/core'
 import { changedJob, jobText } from '@yard-lamp/core/job'
-import { and, count, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm'
+import { and, count, desc, eq, isNotNull, isNull } from 'drizzle-orm'
 import type { Database } from '../database.ts'
 import { ApiError } from '../http/errors.ts'
 import { readWith } from '../http/request-shape.ts'

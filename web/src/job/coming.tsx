@@ -23,6 +23,36 @@ export const page = (load: Load) => async (): Promise<{ Component: ComponentType
   }
 }
 
+const KEY = 'yardlamp.loaded-anew'
+const LATELY_MS = 20_000
+
+/** Whether this page was loaded anew for the same reason a moment ago, or the browser cannot say. */
+function reloadedLately(): boolean {
+  try {
+    const [path, at] = JSON.parse(sessionStorage.getItem(KEY) ?? '["",0]') as [string, number]
+    return path === location.pathname && Date.now() - at < LATELY_MS
+  } catch {
+    return true
+  }
+}
+
+/** Loads the page anew as soon as closing it would not be asked about. */
+function reloadOnceSaved(isLeft: () => boolean): void {
+  if (isLeft()) return
+  const asked = new Event('beforeunload', { cancelable: true })
+  window.dispatchEvent(asked)
+  if (asked.defaultPrevented) {
+    setTimeout(() => reloadOnceSaved(isLeft), 500)
+    return
+  }
+  try {
+    sessionStorage.setItem(KEY, JSON.stringify([location.pathname, Date.now()]))
+  } catch {
+    return
+  }
+  location.reload()
+}
+
 type State = { readonly Page: ComponentType } | 'waits' | 'updated'
 
 function Coming({ load }: { load: Load }) {
@@ -38,6 +68,8 @@ function Coming({ load }: { load: Load }) {
       const loaded = answers ? await load().catch(() => null) : null
       if (gone) return
       if (loaded) setState({ Page: loaded.default })
+      // A browser may remember that the code could not be fetched; loaded anew it asks again.
+      else if (answers && !reloadedLately()) reloadOnceSaved(() => gone)
       // The server answers and has no such page any more: it is another version by now.
       else if (answers) setState('updated')
       else timer = setTimeout(() => void attempt(tries + 1), AGAIN_MS[Math.min(tries, AGAIN_MS.length - 1)])
