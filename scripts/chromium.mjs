@@ -1,7 +1,7 @@
 // Debian's Chromium, for the end-to-end tests and the pictures. Plain Node, no packages.
 import fs from 'node:fs'
 import process from 'node:process'
-import { installPackages } from './postgres.mjs'
+import { installPackages } from './packages.mjs'
 
 export const CHROMIUM = '/usr/bin/chromium'
 

@@ -5,8 +5,8 @@ import fs from 'node:fs'
 import net from 'node:net'
 import path from 'node:path'
 import process from 'node:process'
+import { ensurePrograms, isRoot } from './packages.mjs'
 
-const INSTALL_COMMAND = 'apt-get update && apt-get install -y --no-install-recommends postgresql'
 /** After a kill the old server's children may hold the cluster for a while. */
 const START_PATIENCE_MS = 60_000
 /** One that recovers what was written last is waited for: that may take minutes. */
@@ -14,67 +14,6 @@ const RECOVERY_PATIENCE_MS = 600_000
 /** One that says nothing at all, or that will not end, is waited for less. */
 const SILENCE_PATIENCE_MS = 6_000
 const LOOK_AGAIN_MS = 250
-const isRoot = process.getuid?.() === 0
-
-/** Folder of the newest PostgreSQL programs, or of a given major version; undefined where there are none. */
-export function findPrograms(version) {
-  const root = '/usr/lib/postgresql'
-  const versions = fs.existsSync(root)
-    ? fs.readdirSync(root).filter((name) => fs.existsSync(path.join(root, name, 'bin/initdb')))
-    : []
-  const wanted = versions
-    .filter((name) => version === undefined || name === version)
-    .sort((a, b) => Number(b) - Number(a))[0]
-  if (wanted) return path.join(root, wanted, 'bin')
-  const onPath = spawnSync('sh', ['-c', 'command -v initdb'], { encoding: 'utf8' }).stdout.trim()
-  return onPath && version === undefined ? path.dirname(fs.realpathSync(onPath)) : undefined
-}
-
-/** Programs of PostgreSQL, installed from Debian's packages where this user may. */
-export function ensurePrograms(version) {
-  const found = findPrograms(version)
-  if (found) return found
-  if (version !== undefined)
-    throw new Error(
-      `The data was made by PostgreSQL ${version}, which is not installed. Install it: apt-get install postgresql-${version}`,
-    )
-  if (!isRoot || !fs.existsSync('/usr/bin/apt-get')) {
-    throw new Error(
-      `PostgreSQL is not installed, and only root may install it. Run:\n  sudo sh -c '${INSTALL_COMMAND}'\nor set DATABASE_URL to a PostgreSQL you have.`,
-    )
-  }
-  console.error('Installing PostgreSQL from Debian’s packages …')
-  keepDebianFromStartingOne()
-  const install = ['-y', '--no-install-recommends', '-o', 'Dpkg::Options::=--force-confold', 'postgresql']
-  installPackages(install)
-  const now = findPrograms()
-  if (!now) throw new Error(`PostgreSQL could not be installed. Run it by hand to see why:\n  ${INSTALL_COMMAND}`)
-  return now
-}
-
-export function installPackages(args) {
-  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
-  for (const step of [
-    ['update', '-q'],
-    ['install', ...args],
-  ]) {
-    const { status, stderr } = spawnSync('apt-get', step, {
-      env,
-      stdio: ['ignore', 'ignore', 'pipe'],
-      encoding: 'utf8',
-    })
-    if (status !== 0) throw new Error(`apt-get ${step.join(' ')} failed:\n${stderr.slice(-2000)}`)
-  }
-}
-
-/** Debian's package would make and start a cluster of its own, which nobody asked for. */
-function keepDebianFromStartingOne() {
-  const folder = '/etc/postgresql-common'
-  if (fs.existsSync(folder)) return
-  fs.mkdirSync(folder, { recursive: true })
-  fs.writeFileSync(path.join(folder, 'createcluster.conf'), 'create_main_cluster = false\n')
-}
-
 /** PostgreSQL refuses to run as root: then it runs as the user Debian made for it. */
 function serverUser() {
   if (!isRoot) return null

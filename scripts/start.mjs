@@ -1,11 +1,11 @@
 // npm start: everything from an empty machine to an address in the browser. Plain Node, no packages.
 import { spawn } from 'node:child_process'
-import fs from 'node:fs'
 import path from 'node:path'
 import process from 'node:process'
 import { createInterface } from 'node:readline'
 import { parseArgs } from 'node:util'
 import { beginAgain, Patience } from './keep.mjs'
+import { processMark, statOf, takeLock, UsageError } from './lock.mjs'
 import { fullDisk, isFree, startCluster } from './postgres.mjs'
 import { checkNode, ensureBuilt, ensureInstalled, root } from './prepare.mjs'
 
@@ -43,70 +43,6 @@ function options() {
     port,
     data: path.resolve(process.env.INIT_CWD ?? root, values.data ?? path.join(root, '.data')),
     demo: !values.empty,
-  }
-}
-
-class UsageError extends Error {}
-
-/** A process by its number: name, parent, and the time it began; empty where it is gone. */
-function statOf(pid) {
-  try {
-    const stat = fs.readFileSync(`/proc/${pid}/stat`, 'utf8')
-    const rest = stat.slice(stat.lastIndexOf(') ') + 2).split(' ')
-    return { name: stat.slice(stat.indexOf('(') + 1, stat.lastIndexOf(')')), parent: rest[1], began: rest[19] }
-  } catch {
-    return { name: '', parent: '', began: '' }
-  }
-}
-
-/** What names a process for good, with its number; empty where it is gone. */
-const processMark = (pid) => statOf(pid).began
-
-/**
- * Takes the data folder for this process.
- * @returns whether a killed start held it before, and how to let it go
- * @throws where a running start holds it
- */
-function takeLock(data, port) {
-  fs.mkdirSync(data, { recursive: true, mode: 0o755 })
-  const file = path.join(data, 'running.json')
-  const mine = JSON.stringify({ pid: process.pid, mark: processMark(process.pid), port })
-  for (let left = false; ; left = true) {
-    try {
-      fs.writeFileSync(file, mine, { flag: 'wx' })
-      return { left, letGo: () => fs.rmSync(file, { force: true }) }
-    } catch (error) {
-      if (error.code !== 'EEXIST') throw error
-      refuseIfRunning(readLock(file))
-      // Left by a start that was killed. Two starts may see it: each takes one away, and looks at what it took.
-      const taken = `${file}.${process.pid}`
-      try {
-        fs.renameSync(file, taken)
-      } catch {
-        continue
-      }
-      const other = readLock(taken)
-      if (isRunning(other)) fs.renameSync(taken, file)
-      fs.rmSync(taken, { force: true })
-      refuseIfRunning(other)
-    }
-  }
-}
-
-const isRunning = (lock) => Boolean(lock?.mark) && processMark(lock.pid) === lock.mark
-
-function refuseIfRunning(lock) {
-  if (isRunning(lock))
-    throw new UsageError(
-      `Yard Lamp is already running with this data: http://127.0.0.1:${lock.port}/ (process ${lock.pid}).\nStop it there with Ctrl-C, or start another with --data FOLDER --port N.`,
-    )
-}
-
-function readLock(file) {
-  try {
-    return JSON.parse(fs.readFileSync(file, 'utf8'))
-  } catch {
-    return null
   }
 }
 

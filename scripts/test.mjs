@@ -5,7 +5,7 @@ import path from 'node:path'
 import process from 'node:process'
 import { ensureChromium } from './chromium.mjs'
 import { measured } from './measure.mjs'
-import { ensurePrograms } from './postgres.mjs'
+import { ensurePrograms } from './packages.mjs'
 import { checkNode, ensureBuilt, ensureInstalled, root } from './prepare.mjs'
 
 const results = path.join(root, '.test-results')

@@ -1,4 +1,4 @@
-import { InputError } from '../method/input-error.ts'
+import { InputError, showValue } from '../method/input-error.ts'
 import type { Backup, Job, Site } from './schema.ts'
 
 /** Two figures of which the first is never above the second. */
@@ -68,4 +68,24 @@ function crossed<T>(path: string, fields: T, pairs: readonly Pair<T>[]): InputEr
       )
   }
   return null
+}
+
+/** What no part of a job shows by itself: an id that stands twice, a choice of nothing. Null where all is well. */
+export function wrongTogether({ loads, options, site, chosenOptionId }: Job): InputError | null {
+  const repeated = [loads, options, site.planes]
+    .map((list) => firstRepeated(list.map((each) => each.id)))
+    .find((each) => each !== undefined)
+  if (repeated !== undefined)
+    return new InputError('INPUT_INVALID', 'id', `the id ${showValue(repeated)} stands twice; allowed: each id once`)
+  if (options.some((option) => option.id === chosenOptionId)) return null
+  return new InputError(
+    'INPUT_INVALID',
+    'chosenOptionId',
+    `chosenOptionId: got ${showValue(chosenOptionId)}; allowed: the id of one of the options`,
+  )
+}
+
+function firstRepeated(ids: readonly string[]): string | undefined {
+  const seen = new Set<string>()
+  return ids.find((candidate) => seen.size === seen.add(candidate).size)
 }

@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import { plainReader } from '../method/plain.ts'
-import { keptJob, wrongTogether } from './job.ts'
+import { wrongTogether } from './bounds.ts'
+import { keptJob } from './job.ts'
 import { type Job, jobSchema, MOST_ROWS, type RowsOf } from './schema.ts'
 
 const FIELDS = Object.keys(jobSchema.shape) as (keyof Job)[]

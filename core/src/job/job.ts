@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { InputError, showValue } from '../method/input-error.ts'
 import { fromIssue } from '../method/method.ts'
 import { lookThrough } from '../method/outside.ts'
-import { crossedIn } from './bounds.ts'
+import { crossedIn, wrongTogether } from './bounds.ts'
 import { loadsAsTheyCame } from './plain-loads.ts'
 import {
   type Backup,
@@ -62,21 +62,6 @@ export function keptJob(value: unknown): Job {
   return job
 }
 
-/** What no part of a job shows by itself: an id that stands twice, a choice of nothing. Null where all is well. */
-export function wrongTogether({ loads, options, site, chosenOptionId }: Job): InputError | null {
-  const repeated = [loads, options, site.planes]
-    .map((list) => firstRepeated(list.map((each) => each.id)))
-    .find((each) => each !== undefined)
-  if (repeated !== undefined)
-    return new InputError('INPUT_INVALID', 'id', `the id ${showValue(repeated)} stands twice; allowed: each id once`)
-  if (options.some((option) => option.id === chosenOptionId)) return null
-  return new InputError(
-    'INPUT_INVALID',
-    'chosenOptionId',
-    `chosenOptionId: got ${showValue(chosenOptionId)}; allowed: the id of one of the options`,
-  )
-}
-
 function readBySchema(value: unknown): Job {
   const loads = loadsAsTheyCame((value as { loads?: unknown }).loads)
   const parsed = jobSchema.safeParse(loads ? { ...(value as object), loads: [] } : value)
@@ -96,11 +81,6 @@ function jsonOf(text: string): unknown {
   } catch {
     throw new InputError('JSON_INVALID', '', 'this file is not JSON: it is broken, cut short or of another kind')
   }
-}
-
-function firstRepeated(ids: readonly string[]): string | undefined {
-  const seen = new Set<string>()
-  return ids.find((candidate) => seen.size === seen.add(candidate).size)
 }
 
 /** JSON Schema of the job file, as published in docs/job.schema.json. */
