@@ -116,3 +116,19 @@ test('a price list prices designs, and a job says where it was designed with oth
   await list.getByRole('button', { name: /^Remove/ }).click()
   await expect(list).toHaveCount(0)
 })
+
+test('a large file is read beside the page, and let go when it is cancelled', async ({ page, origin }) => {
+  await page.goto(`${origin}/catalogue/panel`)
+  const rows = Array.from({ length: 19_000 }, (_, i) => `Maker,Model ${i},mono,400,37,31,13,13,x`).join('\n')
+  const file = {
+    name: 'large.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(`maker,model,cells,powerW,vocV,vmpV,iscA,impA,noctC\n${rows}`),
+  }
+  await page.getByLabel('File to bring in').setInputFiles(file)
+  const reading = page.getByRole('status').filter({ hasText: 'Reading large.csv' })
+  await reading.getByRole('button', { name: 'Cancel' }).click()
+  await expect(page.getByRole('alert')).toHaveText('large.csv was not read: cancelled.')
+  await page.getByLabel('File to bring in').setInputFiles({ ...file, buffer: Buffer.from('maker,model\nA,B') })
+  await expect(page.getByText(/1 cannot/)).toBeVisible()
+})

@@ -57,6 +57,23 @@ test('two tabs without a server keep each its own, and both are shown when it is
   expect(await wattsOf(origin, mine?.id ?? '', /freezer/)).toBe(77)
 })
 
+test('a copy of a tab has drafts of its own', async ({ page, context, origin }) => {
+  const id = await putJob(origin)
+  await open(page, origin, id)
+  const opened = context.waitForEvent('page')
+  await page.evaluate(() => void window.open(location.href))
+  const copy = await opened
+  await saved(copy)
+  for (const each of [page, copy]) await cut(each)
+  await pump(page).fill('601')
+  await pump(copy).fill('602')
+  for (const each of [page, copy]) await expect(each.getByText(/^Not saved: .* Kept in this browser/)).toBeVisible()
+  const drafts = await page.evaluate(() =>
+    Object.entries(localStorage).filter(([key]) => key.startsWith('yardlamp.draft.')),
+  )
+  expect(drafts.map(([, text]) => /"powerW":(601|602)\b/.exec(text)?.[1]).sort()).toEqual(['601', '602'])
+})
+
 test('edits of tabs that were closed are taken up, the latest first; a person says what becomes of the others', async ({
   context,
   origin,

@@ -43,6 +43,26 @@ test('a document that cannot be read says where, can be downloaded, and gives wa
   await expect(pump(page)).toHaveValue('370')
 })
 
+test('a page that meets a fault twice says the ways on, and its unsaved edits can be put aside', async ({
+  page,
+  origin,
+  faults,
+}) => {
+  const id = await putJob(origin)
+  await open(page, origin, id)
+  await page.route('**/assets/WiringPage-*.js', (route) =>
+    route.fulfill({ contentType: 'text/javascript', body: 'throw new Error("of the program")' }),
+  )
+  await page.goto(`${origin}/jobs/${id}/wiring`)
+  await expect(page.getByRole('heading', { name: 'This page met a fault' })).toBeVisible()
+  await page.getByRole('button', { name: 'Load again' }).click()
+  await expect(page.getByRole('heading', { name: 'This page still cannot be shown' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'This page met a fault' })).toHaveCount(0)
+  await page.getByRole('link', { name: 'Loads' }).click()
+  await expect(pump(page)).toHaveValue('370')
+  faults.length = 0
+})
+
 test('a draft that cannot be read keeps nobody out, and is not thrown away', async ({ page, origin }) => {
   const id = await putJob(origin)
   await open(page, origin, id)

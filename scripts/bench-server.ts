@@ -1,5 +1,6 @@
 /** Times the server under load: saves as acts and as documents, reads, and whether it answers meanwhile. */
 import { Agent, request } from 'node:http'
+import { Worker } from 'node:worker_threads'
 import { design, type Edit, fieldStation, type Job, type Load, SHIPPED_CATALOGUE, summarise } from '@yard-lamp/core'
 
 const AT_ONCE = 50
@@ -61,6 +62,47 @@ const of = (times: number[]) => ({
   p99Ms: percentile(times, 0.99),
 })
 
+/** Asks from a thread of its own, so that what it waits for is the server and not the clients beside it. */
+function healthOf(origin: string) {
+  const asks = new Worker(
+    `const { parentPort, workerData } = require('node:worker_threads')
+    const { Agent, get } = require('node:http')
+    const agent = new Agent({ keepAlive: true })
+    const times = []
+    let over = false
+    const ask = () => {
+      const startedMs = performance.now()
+      get(workerData + '/api/health', { agent }, (answer) => {
+        answer.resume()
+        answer.on('end', () => {
+          times.push(performance.now() - startedMs)
+          if (!over) setTimeout(ask, ${HEALTH_EVERY_MS})
+        })
+      }).on('error', () => undefined)
+    }
+    parentPort.on('message', (told) => {
+      if (told === 'begin') ask()
+      else {
+        over = true
+        parentPort.postMessage(times)
+        agent.destroy()
+        parentPort.close()
+      }
+    })
+    parentPort.postMessage('ready')`,
+    { eval: true, workerData: origin },
+  )
+  const ready = new Promise<void>((resolve) => asks.once('message', () => resolve()))
+  return {
+    begin: () => ready.then(() => asks.postMessage('begin')),
+    end: () =>
+      new Promise<number[]>((resolve) => {
+        asks.once('message', resolve)
+        asks.postMessage('end')
+      }),
+  }
+}
+
 /** The clients, each with its own job of 200 loads, in rounds; the server is warm. */
 export async function timeServer(origin: string) {
   const job = jobOf(200)
@@ -71,57 +113,53 @@ export async function timeServer(origin: string) {
   const asActs = ({ id }: Answer, revision: number) => {
     const act: Edit = { act: 'change-loads', changes: [{ id: `load-${revision % 200}`, patch: { powerW: revision } }] }
     const body = `{"baseRevision":${revision},"summarised":${summarised},"acts":[${JSON.stringify(act)}]}`
-    return send(origin, 'PATCH', `/api/jobs/${id}`, body)
+    return () => send(origin, 'PATCH', `/api/jobs/${id}`, body)
   }
-  const asDocument = ({ id }: Answer, revision: number) =>
-    send(
-      origin,
-      'PUT',
-      `/api/jobs/${id}`,
-      `{"baseRevision":${revision},"summarised":${summarised},"job":${JSON.stringify({ ...job, note: `save ${revision}` })}}`,
-    )
+  const asDocument = ({ id }: Answer, revision: number) => {
+    const document = JSON.stringify({ ...job, note: `save ${revision}` })
+    const body = `{"baseRevision":${revision},"summarised":${summarised},"job":${document}}`
+    return () => send(origin, 'PUT', `/api/jobs/${id}`, body)
+  }
 
   const lone = async (save: typeof asActs) => {
     const stored = await make()
     const times: number[] = []
     for (let revision = 1; revision <= LONE_SAVES + LONE_WARM_UP; revision++) {
+      const go = save(stored, revision)
       const startedMs = performance.now()
-      await save(stored, revision)
+      await go()
       if (revision > LONE_WARM_UP) times.push(performance.now() - startedMs)
     }
     return of(times)
   }
-  /** All clients in rounds; beside them, how long the server takes to say that it is well. */
-  const together = async (act: (stored: Answer, round: number) => Promise<unknown>) => {
+  /** All clients in rounds, each with what it sends at hand; beside them, how long the server takes to say that it is well. */
+  const together = async (act: (stored: Answer, round: number) => () => Promise<unknown>) => {
     const stored = await Promise.all(Array.from({ length: AT_ONCE }, make))
     const times: number[] = []
-    const health: number[] = []
-    const timed = async (into: number[], work: () => Promise<unknown>) => {
-      const startedMs = performance.now()
-      await work()
-      into.push(performance.now() - startedMs)
-    }
+    const health = healthOf(origin)
     for (let round = 1; round <= ROUNDS + WARM_UP_ROUNDS; round++) {
-      const [into, well] = round > WARM_UP_ROUNDS ? [times, health] : [[], []]
-      let over = false
-      const pings = (async () => {
-        while (!over) {
-          await timed(well, () => send(origin, 'GET', '/api/health'))
-          await new Promise((resolve) => setTimeout(resolve, HEALTH_EVERY_MS))
-        }
-      })()
-      await Promise.all(stored.map((each) => timed(into, () => act(each, round))))
-      over = true
-      await pings
+      if (round === WARM_UP_ROUNDS) await health.begin()
+      const ready = stored.map((each) => act(each, round))
+      await Promise.all(
+        ready.map(async (go) => {
+          const startedMs = performance.now()
+          await go()
+          if (round > WARM_UP_ROUNDS) times.push(performance.now() - startedMs)
+        }),
+      )
     }
-    return { ...of(times), health: of(health) }
+    return { ...of(times), health: of(await health.end()) }
   }
   const warm = await together(asActs)
   const loneActs = await lone(asActs)
   const loneDocument = await lone(asDocument)
   const acts = await together(asActs)
   const documents = await together(asDocument)
-  const reads = await together(({ id }) => send(origin, 'GET', `/api/jobs/${id}`))
+  const reads = await together(
+    ({ id }) =>
+      () =>
+        send(origin, 'GET', `/api/jobs/${id}`),
+  )
   agent.destroy()
   return { warm, loneActs, loneDocument, acts, documents, reads }
 }

@@ -111,7 +111,7 @@ function taken<T>(read: () => T): T | null {
   }
 }
 
-const RUNS = Number(process.env.TOTAL_RUNS ?? 800)
+const RUNS = Number(process.env.TOTAL_RUNS ?? 500)
 
 test('any demo job with figures spoilt that can still be read', () => {
   const jobs = demoJobs()

@@ -10,7 +10,7 @@ import { jobFormat, jobRevisions, jobs } from './jobs/table.ts'
 
 const schema = { jobs, jobFormat, jobRevisions, catalogueItems, priceLists }
 
-export type Database = NodePgDatabase<typeof schema>
+export type Database = NodePgDatabase<typeof schema> & { readonly $client: pg.Pool }
 
 /** Longest a statement may run and a connection may be waited for, ms. */
 const STATEMENT_TIMEOUT_MS = 10_000

@@ -6,7 +6,7 @@ import { type Edit, MOST_ACTS, type OptionPart, type OptionPatch } from './edit.
 
 /**
  * Acts that lead from one state of a job to another, as short as they come: what was done and undone between is not told.
- * Parts that are the same object are taken as unchanged.
+ * Parts that are the same object are taken as unchanged without being looked at.
  * @returns null where no few acts lead there: then the whole job is told
  * @example actsBetween(job, apply(job, { act: 'set-site', patch: { recordLowC: -11 } })) // that act
  */
@@ -28,10 +28,19 @@ type Part = (before: Job, after: Job) => Edit[] | null
 /** Fields with acts of their own. */
 const OWN = new Set(['format', 'version', 'site', 'loads', 'options', 'chosenOptionId', 'existing', 'schools'])
 
+/** The same object, or one that says the same: a document that was read twice. */
+const same = (a: unknown, b: unknown): boolean =>
+  Object.is(a, b) ||
+  (a !== null &&
+    b !== null &&
+    typeof a === 'object' &&
+    typeof b === 'object' &&
+    JSON.stringify(a) === JSON.stringify(b))
+
 /** Fields that differ; those that went are told by nothing, and the comparison at the end sees it. */
 function patchOf<T extends object>(before: T, after: T): Partial<T> | null {
   if (before === after) return null
-  const changed = Object.entries(after).filter(([key, value]) => !Object.is(before[key as keyof T], value))
+  const changed = Object.entries(after).filter(([key, value]) => !same(before[key as keyof T], value))
   return changed.length === 0 ? null : (Object.fromEntries(changed) as Partial<T>)
 }
 
@@ -146,6 +155,6 @@ function optionBetween(was: Option, now: Option): Edit[] {
     if (patch) acts.push({ act: 'set-option', ...({ part, patch } as OptionPatch) })
   }
   for (const [circuitId, choice] of Object.entries(now.wiring.circuits))
-    if (was.wiring.circuits[circuitId] !== choice) acts.push({ act: 'set-circuit', circuitId, patch: choice })
+    if (!same(was.wiring.circuits[circuitId], choice)) acts.push({ act: 'set-circuit', circuitId, patch: choice })
   return acts
 }

@@ -1,8 +1,8 @@
-import { setImmediate as othersFirst } from 'node:timers/promises'
 import { lookThrough } from '@yard-lamp/core'
 import type { Context } from 'koa'
 import { ApiError } from './errors.ts'
 import { readWith } from './request-shape.ts'
+import { turnOfItsOwn } from './turns.ts'
 
 /** Largest request body: a job of the most loads is about a tenth of it. */
 export const MOST_BODY_BYTES = 5 * 1024 * 1024
@@ -20,7 +20,7 @@ export async function readJson(ctx: Context): Promise<unknown> {
   if (!ctx.is('application/json')) throw new ApiError('BODY_NOT_JSON')
   if ((ctx.request.length ?? 0) > MOST_BODY_BYTES) tooLarge(ctx)
   const body = await readBody(ctx)
-  if (body.length > LIGHT_BYTES) await turnOfItsOwn()
+  await turnOfItsOwn()
   if (holdsTooMuch(body))
     throw new ApiError('REQUEST_INVALID', {
       message: `The body holds more than ${MOST_BODY_VALUES.toLocaleString('en-GB')} values.`,
@@ -35,16 +35,6 @@ export async function readJson(ctx: Context): Promise<unknown> {
     lookThrough(value)
     return value
   })
-}
-
-/** Smaller bodies are read in a moment. */
-const LIGHT_BYTES = 32 * 1024
-let turns: Promise<unknown> = Promise.resolve()
-
-/** Heavy bodies are taken apart one in each turn of the loop: whoever asks for little is answered in between. */
-function turnOfItsOwn(): Promise<unknown> {
-  turns = turns.then(() => othersFirst())
-  return turns
 }
 
 /** Into one piece of memory, however small the pieces are that it comes in. */

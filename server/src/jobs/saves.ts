@@ -1,7 +1,5 @@
-import { sql } from 'drizzle-orm'
 import type { Database } from '../database.ts'
 import { asApiError } from '../http/errors.ts'
-import { jobRevisions, jobs } from './table.ts'
 
 /** One save: a document on top of a revision. */
 export interface Save {
@@ -89,24 +87,49 @@ export class Saves {
 
   private async write(saves: readonly Save[]): Promise<Set<string>> {
     // In one order, so that two statements never wait for each other in a ring.
-    const rows = [...saves]
-      .sort((a, b) => (a.id < b.id ? -1 : 1))
-      .map(
-        ({ id, baseRevision, name, document, summary, mark, at, actorId }) =>
-          sql`(${id}::uuid, ${baseRevision}::integer, ${name}::text, ${document}::text, ${summary}::jsonb, ${mark}::text, ${at.toISOString()}::timestamptz, ${actorId}::text)`,
-      )
-    const { rows: stepped } = await this.database.execute<{ job_id: string }>(sql`
-      with given (id, base, name, document, summary, mark, at, actor) as (values ${sql.join(rows, sql`, `)}),
-      stepped as (
-        update ${jobs} set name = given.name, revision = given.base + 1, updated_at = given.at, summary = given.summary,
-          summary_mark = given.mark, touched = nextval('jobs_touched')
-        from given
-        where ${jobs.id} = given.id and ${jobs.revision} = given.base and ${jobs.binnedAt} is null
-        returning ${jobs.id}
-      )
-      insert into ${jobRevisions} (job_id, revision, document, saved_at, saved_by)
-      select given.id, given.base + 1, given.document, given.at, given.actor from given join stepped on stepped.id = given.id
-      returning job_id`)
+    const rows = [...saves].sort((a, b) => (a.id < b.id ? -1 : 1))
+    const { rows: stepped } = await this.database.$client.query<{ job_id: string }>({
+      name: `save-${rows.length}`,
+      text: statementFor(rows.length),
+      values: rows.flatMap(({ id, baseRevision, name, document, summary, mark, at, actorId }) => [
+        id,
+        baseRevision,
+        name,
+        document,
+        summary,
+        mark,
+        at.toISOString(),
+        actorId,
+      ]),
+    })
     return new Set(stepped.map(({ job_id }) => job_id))
   }
+}
+
+/** Columns of a save as the statement takes them. */
+const TYPES = ['uuid', 'integer', 'text', 'text', 'jsonb', 'text', 'timestamptz', 'text']
+const texts = new Map<number, string>()
+/**
+ * The statement for so many saves. Written out, and kept by the database under its name, rather than built each time: building
+ * it cost a tenth of a save.
+ */
+function statementFor(rows: number): string {
+  const known = texts.get(rows)
+  if (known) return known
+  const values = Array.from(
+    { length: rows },
+    (_, row) => `(${TYPES.map((type, i) => `$${row * TYPES.length + i + 1}::${type}`).join(', ')})`,
+  )
+  const text = `with given (id, base, name, document, summary, mark, at, actor) as (values ${values.join(', ')}),
+    stepped as (
+      update jobs set name = given.name, revision = given.base + 1, updated_at = given.at, summary = given.summary,
+        summary_mark = given.mark, touched = nextval('jobs_touched')
+      from given where jobs.id = given.id and jobs.revision = given.base and jobs.binned_at is null
+      returning jobs.id
+    )
+    insert into job_revisions (job_id, revision, document, saved_at, saved_by)
+    select given.id, given.base + 1, given.document, given.at, given.actor from given join stepped on stepped.id = given.id
+    returning job_id`
+  texts.set(rows, text)
+  return text
 }

@@ -15,6 +15,7 @@ import { and, count, desc, eq, isNotNull, isNull } from 'drizzle-orm'
 import type { Database } from '../database.ts'
 import { ApiError } from '../http/errors.ts'
 import { readWith } from '../http/request-shape.ts'
+import { turnOfItsOwn } from '../http/turns.ts'
 import type { Actor } from '../people/actor.ts'
 import { JobsAtHand } from './at-hand.ts'
 import { type Revision, thinHistory } from './history.ts'
@@ -108,6 +109,7 @@ export class JobStore {
       .where(and(eq(jobs.id, id), isNull(jobs.binnedAt)))
       .limit(1)
     if (!row) throw new ApiError('JOB_NOT_FOUND')
+    await turnOfItsOwn()
     const job = jobOf(row.document)
     this.atHand.put(id, row.revision, job, row.document.length)
     return { id, revision: row.revision, updatedAt: row.updatedAt.toISOString(), job }
