@@ -22,7 +22,7 @@ export const openJob = (id: string) => async (dispatch: AppDispatch, getState: (
   await atMost(WAIT_MS, saveEnded())
   const [stored, inForce] = await Promise.all([readLatest(id), getState().catalogue ?? api.readCatalogue()])
   const left = await leftDrafts(id)
-  const draft = readDraft(id) ?? takenUp(id, left)
+  const draft = readDraft(id) ?? takenUp(stored, left)
   dispatch(catalogueRead(inForce))
   dispatch(viewReset())
   dispatch(draftKept(true))
@@ -42,17 +42,21 @@ async function readLatest(id: string): Promise<StoredJob> {
   return read.revision < ownSaves.latest(id) ? api.readJob(id) : read
 }
 
-/** The latest that a tab which is gone left, for this tab. */
-function takenUp(id: string, left: readonly { tab: string }[]): Draft | null {
-  const draft = left.find((each): each is Draft => 'baseRevision' in each)
-  return draft && takeOver(id, draft) ? draft : null
+/** Whether a draft began from what stands on the server, or from what this tab saved there. */
+const isOnTop = (stored: StoredJob, { baseRevision, sent }: Draft): boolean =>
+  baseRevision === stored.revision || ownSaves.isOwn(stored, sent)
+
+/** The latest that a tab which is gone left, for this tab; what began from an older state is shown, and not taken up. */
+function takenUp(stored: StoredJob, left: readonly { tab: string }[]): Draft | null {
+  const draft = left.find((each): each is Draft => 'baseRevision' in each && isOnTop(stored, each as Draft))
+  return draft && takeOver(stored.id, draft) ? draft : null
 }
 
-function openDraft(dispatch: AppDispatch, stored: StoredJob, { baseRevision, job, sent }: Draft): void {
-  const isOnTop = baseRevision === stored.revision || ownSaves.isOwn(stored, sent)
-  dispatch(jobOpened(isOnTop ? stored : { ...stored, revision: baseRevision }))
-  if (!isOnTop) dispatch(conflictFound(stored))
-  dispatch(edited({ act: 'replace-job', job }))
+function openDraft(dispatch: AppDispatch, stored: StoredJob, draft: Draft): void {
+  const onTop = isOnTop(stored, draft)
+  dispatch(jobOpened(onTop ? stored : { ...stored, revision: draft.baseRevision }))
+  if (!onTop) dispatch(conflictFound(stored))
+  dispatch(edited({ act: 'replace-job', job: draft.job }))
 }
 
 /** Leaves a job. What is not saved yet stands in a draft at once, and is saved without waiting for rest. */
