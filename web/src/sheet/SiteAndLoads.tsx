@@ -35,7 +35,7 @@ export function Loads({ job, design: { loads } }: SheetProps) {
             return (
               <tr key={load.id}>
                 <td className="number">{load.quantity}</td>
-                <td>
+                <td className="words">
                   {load.name}
                   {load.stage === 'later' && ' (later: not sized for)'}
                 </td>
