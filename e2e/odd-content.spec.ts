@@ -163,20 +163,23 @@ test('long texts without a gap widen nothing', async ({ page, origin }) => {
       'options',
     ].map((each) => `/jobs/${id}/${each}`),
   ]
-  for (const [width, height] of [
-    [1280, 800],
-    [390, 844],
-  ] as const) {
-    await page.setViewportSize({ width, height })
-    for (const path of pages) {
-      await page.goto(origin + path)
-      await page.locator('h1').first().waitFor()
-      const wide = await page.evaluate(() => {
-        const root = document.scrollingElement as Element
-        const work = document.querySelector('.job-main')
-        return [root.scrollWidth - root.clientWidth, work ? work.scrollWidth - work.clientWidth : 0]
-      })
-      expect([path, width, ...wide.map((over) => over > 1)]).toEqual([path, width, false, false])
+  for (const path of pages) {
+    await page.setViewportSize({ width: 1280, height: 800 })
+    await page.goto(origin + path)
+    await page.locator('h1').first().waitFor()
+    for (const [width, height] of [
+      [1280, 800],
+      [390, 844],
+    ] as const) {
+      await page.setViewportSize({ width, height })
+      // Charts follow the new width a moment later.
+      const over = () =>
+        page.evaluate(() => {
+          const root = document.scrollingElement as Element
+          const work = document.querySelector('.job-main') ?? root
+          return Math.max(root.scrollWidth - root.clientWidth, work.scrollWidth - work.clientWidth)
+        })
+      await expect.poll(over, { message: `${path} at ${width}` }).toBeLessThan(2)
     }
   }
 })

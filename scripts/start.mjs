@@ -201,6 +201,12 @@ class Running {
   }
 }
 
+/** Loopback, unless HOST says otherwise. */
+const shownHost = () => {
+  const host = process.env.HOST || '127.0.0.1'
+  return host.includes(':') ? `[${host}]` : host
+}
+
 /** A server left by a start that was killed ends by itself, and lets its port go. */
 async function waitForPort(port) {
   for (const until = Date.now() + LETS_GO_MS; !(await isFree(port)) && Date.now() < until; )
@@ -232,7 +238,7 @@ async function main() {
     const running = new Running({ data, port, demo }, () => void stop(1))
     undo.push(() => running.stop())
     const at = await running.begin()
-    if (!stopping) console.log(`Yard Lamp is ready: http://127.0.0.1:${at}/   (Ctrl-C stops it)`)
+    if (!stopping) console.log(`Yard Lamp is ready: http://${shownHost()}:${at}/   (Ctrl-C stops it)`)
   } catch (error) {
     if (!stopping) say(fullDisk(error.message, folder) ?? error.message)
     await stop(error instanceof UsageError || error.code?.startsWith('ERR_PARSE_ARGS') ? 2 : 1)
