@@ -4,7 +4,8 @@ import { parseItem } from '../src/catalogue/item-text.ts'
 import { catalogueOf } from '../src/catalogue/schema.ts'
 import { design } from '../src/chain/design.ts'
 import { designRest } from '../src/chain/left-out.ts'
-import { fieldStation } from '../src/demo/demo.ts'
+import { demoJobs, fieldStation } from '../src/demo/demo.ts'
+import { brokenDesigns, soundDesigns } from '../src/demo/mutations.ts'
 import { chosenOption, emptyJob, keptJob, parseJob } from '../src/job/job.ts'
 import type { Job } from '../src/job/schema.ts'
 import { InputError } from '../src/method/input-error.ts'
@@ -90,6 +91,14 @@ describe('bounds that make no sense together are refused in a sentence', () => {
       expect.stringContaining('it stands above the record high'),
     ])
   })
+})
+
+test('nothing is left out of jobs whose figures can be reckoned with', () => {
+  const jobs = [...demoJobs(), ...[...brokenDesigns(), ...soundDesigns()].map(({ job }) => job)]
+  const left = jobs.flatMap((job) =>
+    design(job, catalogueOf(SHIPPED_ITEMS)).needs.filter(({ message }) => message.startsWith('Left out')),
+  )
+  expect(left).toEqual([])
 })
 
 describe('what cannot be reckoned with is left out and said', () => {
