@@ -127,7 +127,8 @@ test(
         known.set(id, { revision: read.revision, n })
       }
     }
-    if (process.env.KILL_ROUNDS) console.log(`${ROUNDS} kills, ${acknowledged} saves acknowledged, none lost`)
+    if (process.env.KILL_ROUNDS)
+      process.stderr.write(`${ROUNDS} kills, ${acknowledged} saves acknowledged, none lost\n`)
     expect(acknowledged).toBeGreaterThan(50)
     program.child.kill('SIGTERM')
     await program.ended
