@@ -55,3 +55,12 @@ export const inChain = (page: Page, name: string) =>
     .filter({ hasText: new RegExp(`^${name}`) })
 
 export const saved = (page: Page) => expect(page.getByText(/^Saved, revision/)).toBeVisible()
+
+/** The watts of the load that tests of saving type into. */
+export const pump = (page: Page) => page.getByLabel('Watts each, Water pump')
+
+/** Opens the loads of a job that is saved. */
+export async function openLoads(page: Page, origin: string, id: string): Promise<void> {
+  await page.goto(`${origin}/jobs/${id}/loads`)
+  await saved(page)
+}

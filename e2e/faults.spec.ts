@@ -1,18 +1,12 @@
 import type { Page } from '@playwright/test'
-import { expect, inChain, putJob, readJob, saved, test } from './application.ts'
+import { expect, inChain, openLoads as open, pump, putJob, readJob, saved, test } from './application.ts'
 
 // Servers that go, hang or lose an answer, browsers that keep nothing, two tabs: nothing is lost, and what is so is said.
 
-const pump = (page: Page) => page.getByLabel('Watts each, Water pump')
 const wattsOf = async (origin: string, id: string, name: RegExp) =>
   (await readJob(origin, id)).job.loads.find((load) => name.test(load.name))?.powerW
 /** Cuts the page off from its server. */
 const cut = (page: Page) => page.route('**/api/**', (route) => route.abort())
-
-async function open(page: Page, origin: string, id: string, link = 'loads') {
-  await page.goto(`${origin}/jobs/${id}/${link}`)
-  await saved(page)
-}
 
 test('an edit the server never got comes back with the tab that made it, and is saved', async ({ page, origin }) => {
   const id = await putJob(origin)

@@ -1,16 +1,8 @@
-import type { Page } from '@playwright/test'
 import { emptyJob, fieldStation } from '@yard-lamp/core'
 import pg from 'pg'
-import { expect, putJob, readJob, saved, test } from './application.ts'
+import { expect, openLoads as open, pump, putJob, readJob, saved, test } from './application.ts'
 
 // Documents and drafts that cannot be read, figures that make no sense, characters that cannot be kept, words without an end.
-
-const pump = (page: Page) => page.getByLabel('Watts each, Water pump')
-
-async function open(page: Page, origin: string, id: string) {
-  await page.goto(`${origin}/jobs/${id}/loads`)
-  await saved(page)
-}
 
 test('a document that cannot be read says where, can be downloaded, and gives way to an earlier version', async ({
   page,
@@ -84,6 +76,27 @@ test('a draft that cannot be read keeps nobody out, and is not thrown away', asy
   await left.getByRole('button', { name: 'Drop them' }).click()
   await expect(left).toHaveCount(0)
   expect(await page.evaluate((job) => localStorage.getItem(`yardlamp.draft.${job}.gone`), id)).toBeNull()
+})
+
+test('nor is one of this very tab, by opening the job or by typing on', async ({ page, origin }) => {
+  const id = await putJob(origin)
+  await open(page, origin, id)
+  await page.evaluate((job) => {
+    const tab = sessionStorage.getItem('yardlamp.tab')
+    localStorage.setItem(`yardlamp.draft.${job}.${tab}`, '{"baseRevision":1,"job":{"broken')
+  }, id)
+  await page.reload()
+  const left = page.getByRole('list', { name: 'Edits that were not saved' })
+  await expect(left.getByRole('listitem')).toHaveCount(1)
+  await pump(page).fill('431')
+  await expect(page.getByText('Saved, revision 2')).toBeVisible()
+  await page.reload()
+  await expect(left.getByRole('listitem')).toHaveCount(1)
+  expect(await page.evaluate(() => Object.values(localStorage).filter((text) => text.includes('broken')).length)).toBe(
+    1,
+  )
+  await left.getByRole('button', { name: 'Drop them' }).click()
+  await expect(left).toHaveCount(0)
 })
 
 test('figures that cannot be reckoned with open all the same, with the place that is wrong', async ({

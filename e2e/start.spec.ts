@@ -39,6 +39,12 @@ function start(...args: string[]): Started {
   return { child, text: () => text, ended: new Promise((resolve) => child.once('exit', resolve)) }
 }
 
+function startNpm(port: number): ChildProcess {
+  const { DATABASE_URL: _none, ...env } = process.env
+  const args = ['start', '--', '--data', join(folder, 'data'), '--port', String(port)]
+  return spawn('npm', args, { cwd: root, env, stdio: 'ignore' })
+}
+
 const ready = (started: Started) =>
   expect.poll(() => started.text(), { timeout: 60_000 }).toContain('Yard Lamp is ready')
 const freePort = () =>
@@ -116,12 +122,7 @@ test('with --empty a new database has no jobs', async () => {
 
 test('through npm, a signal to npm stops everything too', async () => {
   const port = await freePort()
-  const { DATABASE_URL: _none, ...env } = process.env
-  const npm = spawn('npm', ['start', '--', '--data', join(folder, 'data'), '--port', String(port)], {
-    cwd: root,
-    env,
-    stdio: 'ignore',
-  })
+  const npm = startNpm(port)
   const answers = () =>
     fetch(`http://127.0.0.1:${port}/api/health`).then(
       (answer) => answer.status,
@@ -203,12 +204,7 @@ test('a database left by a killed start is waited for while it stops or recovers
 
 test('npm killed without a word leaves no process', async () => {
   const port = await freePort()
-  const { DATABASE_URL: _none, ...env } = process.env
-  const npm = spawn('npm', ['start', '--', '--data', join(folder, 'data'), '--port', String(port)], {
-    cwd: root,
-    env,
-    stdio: 'ignore',
-  })
+  const npm = startNpm(port)
   await expect.poll(() => health(port), { timeout: 60_000 }).toBe(200)
   const database = postgresPid()
   npm.kill('SIGKILL')

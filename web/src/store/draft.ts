@@ -102,9 +102,22 @@ export async function leftDrafts(jobId: string): Promise<(Draft | LeftDraft)[]> 
     if (tab !== THIS_TAB && held?.has(tab)) continue
     const text = textOf(key)
     const draft = text === null ? null : draftIn(tab, text)
-    if (draft && (tab !== THIS_TAB || !('baseRevision' in draft))) found.push(draft)
+    if (!draft || (tab === THIS_TAB && 'baseRevision' in draft)) continue
+    found.push(tab === THIS_TAB ? setAside(jobId, draft as LeftDraft) : draft)
   }
   return found.sort((a, b) => b.at.localeCompare(a.at))
+}
+
+/** What this tab kept and cannot read goes out of the way of its next draft; where it cannot be moved it stays. */
+function setAside(jobId: string, draft: LeftDraft): LeftDraft {
+  const aside = `${THIS_TAB}-aside`
+  try {
+    localStorage.setItem(keyOf(jobId, aside), draft.text)
+  } catch {
+    return draft
+  }
+  dropDraft(jobId)
+  return { ...draft, tab: aside }
 }
 
 function draftKeys(jobId: string): string[] {

@@ -31,7 +31,8 @@ export const openJob = (id: string) => async (dispatch: AppDispatch, getState: (
   dispatch(answersSeen(answers(design(stored.job, inForce.catalogue))))
   if (draft && jobText(draft.job) !== jobText(stored.job)) openDraft(dispatch, stored, draft)
   else {
-    dropDraft(id)
+    // It says what the server has. One that cannot be read was set aside, and is shown.
+    if (draft) dropDraft(id)
     dispatch(jobOpened(stored))
   }
 }
