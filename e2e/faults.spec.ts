@@ -102,6 +102,9 @@ test('where the browser keeps nothing it is not said to, and closing asks', asyn
     Storage.prototype.setItem = () => {
       throw new DOMException('full', 'QuotaExceededError')
     }
+    // As browsers do that are told to keep nothing.
+    LockManager.prototype.request = () => Promise.reject(new DOMException('denied', 'SecurityError'))
+    LockManager.prototype.query = () => Promise.reject(new DOMException('denied', 'SecurityError'))
   })
   await open(page, origin, id)
   await cut(page)

@@ -31,11 +31,14 @@ async function nameTab(): Promise<void> {
   if (!manager) return
   for (;;) {
     const taken = await new Promise<boolean>((resolve) => {
-      void manager.request(LOCK + THIS_TAB, { ifAvailable: true }, (lock) => {
-        resolve(lock !== null)
-        return lock === null ? undefined : forEver()
-      })
-    }).catch(() => true)
+      manager
+        .request(LOCK + THIS_TAB, { ifAvailable: true }, (lock) => {
+          resolve(lock !== null)
+          return lock === null ? undefined : forEver()
+        })
+        // Where storage is denied there are no locks either: the name is taken as it is.
+        .catch(() => resolve(true))
+    })
     if (taken) return
     THIS_TAB = fresh()
     try {
