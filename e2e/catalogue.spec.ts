@@ -88,7 +88,7 @@ test('a price list prices designs, and a job says where it was designed with oth
 }) => {
   const id = await putJob(origin)
   await page.goto(`${origin}/jobs/${id}/battery`)
-  await page.getByLabel('Days without sun').fill('3.1')
+  await page.getByLabel('Days without sun').fill('2.9')
   await expect(page.getByText(/^Saved, revision 2/)).toBeVisible()
   await page.goto(`${origin}/catalogue/battery`)
   await page.getByLabel('Name', { exact: true }).fill('Harbour supplies')

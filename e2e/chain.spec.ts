@@ -88,7 +88,7 @@ test('a figure opens its working: formula, numbers, origins, source, and the ass
   page,
 }) => {
   await page.keyboard.press('3')
-  await page.getByRole('button', { name: /^16\.3.kWh$/ }).click()
+  await page.getByRole('button', { name: /^18\.3.kWh$/ }).click()
   const working = page.getByRole('complementary', { name: 'Working: How large the bank must be' })
   await expect(working).toContainText('days without sun')
   await expect(working).toContainText('entered: battery')
@@ -102,7 +102,7 @@ test('a figure opens its working: formula, numbers, origins, source, and the ass
 })
 
 test('a check leads to its place and falls silent when mended', async ({ page }) => {
-  await page.getByLabel('Hours a day, Sample freezer').fill('25')
+  await page.getByLabel('Hours a day, Radio link and logger').fill('25')
   await expect(page.getByRole('link', { name: /1 fault/ })).toBeVisible()
   await page.getByRole('link', { name: /1 fault/ }).click()
   await page
@@ -110,7 +110,7 @@ test('a check leads to its place and falls silent when mended', async ({ page })
     .filter({ hasText: '25 hours a day, more than 24' })
     .getByRole('button', { name: 'Go there' })
     .click()
-  await expect(page.getByLabel('Hours a day, Sample freezer')).toBeFocused()
+  await expect(page.getByLabel('Hours a day, Radio link and logger')).toBeFocused()
   await page.keyboard.type('24')
   await expect(page.getByText('checks silent')).toBeVisible()
 })

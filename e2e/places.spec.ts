@@ -20,6 +20,7 @@ const SHED = {
   panelsPerString: 2,
   stringsPerController: 1,
   planeId: null,
+  setA: null,
 }
 const station = fieldStation()
 /** Jobs that lack something, beside those something is wrong with. */

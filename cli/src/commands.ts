@@ -2,15 +2,19 @@ import {
   type AnyMethod,
   answers,
   design,
+  type Finding,
   findings,
   InputError,
+  type Job,
   jobJsonSchema,
   methodOf,
+  type Need,
   parseJobText,
   quantityMeta,
   runMethod,
   SHIPPED_CATALOGUE,
 } from '@yard-lamp/core'
+import { type Slip, slipsOf } from '@yard-lamp/core/loads'
 import { bareDesign } from './bare-design.ts'
 
 /** The registry as data: what each method takes and gives, with units. */
@@ -54,15 +58,25 @@ export function parseJson(text: string): unknown {
 }
 
 /** A job's whole design: each link's answer, its figures, and what is still needed. */
-export function size(text: string) {
-  const result = design(parseJobText(text), SHIPPED_CATALOGUE)
+export const size = (text: string) => sizeJob(parseJobText(text))
+
+export function sizeJob(job: Job) {
+  const result = design(job, SHIPPED_CATALOGUE)
   return { answers: answers(result), needs: result.needs, design: bareDesign(result) }
 }
 
-/** What the checks find, gravest first, and what is still needed. */
-export function check(text: string) {
-  const result = design(parseJobText(text), SHIPPED_CATALOGUE)
-  return { findings: findings(result), needs: result.needs }
+/** What the checks find, gravest first, likely slips in the list of loads, and what is still needed. */
+export const check = (text: string): Checked => checkJob(parseJobText(text))
+
+interface Checked {
+  readonly findings: readonly Finding[]
+  readonly slips: readonly Slip[]
+  readonly needs: readonly Need[]
+}
+
+export function checkJob(job: Job): Checked {
+  const result = design(job, SHIPPED_CATALOGUE)
+  return { findings: findings(result), slips: slipsOf(job), needs: result.needs }
 }
 
 export const schema = (): unknown => jobJsonSchema()

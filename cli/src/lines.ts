@@ -1,29 +1,33 @@
-import { InputError, methodOf, runMethod } from '@yard-lamp/core'
-import { parseJson } from './commands.ts'
+import { InputError, methodOf, parseJob, runMethod } from '@yard-lamp/core'
+import { checkJob, parseJson, sizeJob } from './commands.ts'
 
-/** Runs a method for each line, in order; a line that is refused does not stop the rest. Empty lines are passed over. */
-export function calcLines(text: string): string {
-  return text
-    .split('\n')
-    .filter((line) => line.trim() !== '')
-    .map((line) => `${JSON.stringify(answerLine(line))}\n`)
-    .join('')
+/** What a line asks for, and what answers it. */
+export type LineCommand = 'calc' | 'size' | 'check'
+
+const ANSWERS: Readonly<Record<LineCommand, (value: unknown) => unknown>> = {
+  calc: (value) => ({ output: calcRequest(value) }),
+  size: (value) => sizeJob(parseJob(value)),
+  check: (value) => checkJob(parseJob(value)),
 }
 
-function answerLine(line: string): { output: unknown } | { error: { code: string; path: string; message: string } } {
+/** One answer for each line, in order; a line that is refused does not stop the rest. Empty lines are passed over. */
+export function* answerLines(command: LineCommand, text: string): Generator<string> {
+  for (const line of text.split('\n')) if (line.trim() !== '') yield `${JSON.stringify(answerLine(command, line))}\n`
+}
+
+function answerLine(command: LineCommand, line: string): unknown {
   try {
-    const request = parseJson(line)
-    if (
-      request === null ||
-      typeof request !== 'object' ||
-      typeof (request as { method?: unknown }).method !== 'string'
-    ) {
-      throw new InputError('INPUT_INVALID', 'method', 'a line is {"method": "an id", "input": {…}}')
-    }
-    const { method, input } = request as { method: string; input?: unknown }
-    return { output: runMethod(methodOf(method), input) }
+    return ANSWERS[command](parseJson(line))
   } catch (error) {
     if (!(error instanceof InputError)) throw error
     return { error: { code: error.code, path: error.path, message: error.message } }
   }
+}
+
+function calcRequest(request: unknown): unknown {
+  if (request === null || typeof request !== 'object' || typeof (request as { method?: unknown }).method !== 'string') {
+    throw new InputError('INPUT_INVALID', 'method', 'a line is {"method": "an id", "input": {…}}')
+  }
+  const { method, input } = request as { method: string; input?: unknown }
+  return runMethod(methodOf(method), input)
 }

@@ -2,7 +2,7 @@ import { readFileSync, readSync } from 'node:fs'
 import process from 'node:process'
 import { InputError, METHODS } from '@yard-lamp/core'
 import { calc, check, methods, schema, size } from './commands.ts'
-import { calcLines } from './lines.ts'
+import { answerLines } from './lines.ts'
 
 const EXIT = { ok: 0, badInput: 1, usage: 2 } as const
 
@@ -13,7 +13,9 @@ const USAGE = `Usage: yardlamp COMMAND
   calc --lines [--input FILE]
                             many: a line {"method": …, "input": …} in, a line {"output": …} or {"error": …} out
   size JOB.json             the design of a job with the shipped catalogue
-  check JOB.json            what the checks find in it
+  check JOB.json            what the checks find in it, and likely slips in its list
+  size --lines [--input FILE], check --lines [--input FILE]
+                            many: a job a line in, its answer or {"error": …} a line out, in order
   schema job                JSON Schema of the job file
 
 JSON on standard output, errors on standard error. Exit 0 done, 1 bad input, 2 usage.
@@ -61,7 +63,7 @@ function only(args: readonly string[], what: string): string {
   return first
 }
 
-function run(command: string | undefined, args: readonly string[]): string {
+function run(command: string | undefined, args: readonly string[]): string | Iterable<string> {
   switch (command) {
     case 'methods':
       if (args.length > 0) throw new UsageError('methods takes nothing more')
@@ -69,12 +71,14 @@ function run(command: string | undefined, args: readonly string[]): string {
     case 'calc': {
       const [id, ...rest] = args
       if (id === undefined) throw new UsageError('expected a method id or --lines')
-      if (id === '--lines') return calcLines(readText(fileOption(rest)))
+      if (id === '--lines') return answerLines('calc', readText(fileOption(rest)))
       return json(calc(id, () => readText(fileOption(rest))))
     }
     case 'size':
+      if (args[0] === '--lines') return answerLines('size', readText(fileOption(args.slice(1))))
       return json(size(readText(only(args, 'a job file'))))
     case 'check':
+      if (args[0] === '--lines') return answerLines('check', readText(fileOption(args.slice(1))))
       return json(check(readText(only(args, 'a job file'))))
     case 'schema':
       if (only(args, '"job"') !== 'job') throw new UsageError('the only schema is "job"')
@@ -93,7 +97,8 @@ function main(): number {
     return EXIT.ok
   }
   try {
-    process.stdout.write(run(command, args))
+    const answer = run(command, args)
+    for (const piece of typeof answer === 'string' ? [answer] : answer) process.stdout.write(piece)
     return EXIT.ok
   } catch (error) {
     if (error instanceof UsageError) {

@@ -1,6 +1,7 @@
 export { type Influence, influencesOn } from './after/sensitivity.ts'
 export { SHIPPED_CATALOGUE, SHIPPED_ITEMS } from './catalogue/catalogue.ts'
-export { type Catalogue, type CatalogueItem, catalogueItemSchema, catalogueOf, itemName } from './catalogue/schema.ts'
+export { type CatalogueItem, catalogueItemSchema, itemName } from './catalogue/schema.ts'
+export { type Catalogue, catalogueOf } from './catalogue/shelf.ts'
 export { answered, answers, type Design, design, stepAt, stepOf } from './chain/design.ts'
 export { METHODS, methodOf, nearIds } from './chain/methods.ts'
 export { type Caution, cautionsFor } from './checks/cautions.ts'

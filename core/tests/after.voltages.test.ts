@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { compareVoltages } from '../src/after/voltages.ts'
 import { SHIPPED_CATALOGUE } from '../src/catalogue/catalogue.ts'
-import type { Catalogue } from '../src/catalogue/schema.ts'
+import type { Catalogue } from '../src/catalogue/shelf.ts'
 import { design } from '../src/chain/design.ts'
 import { clinic, demoJobs, fieldStation } from '../src/demo/demo.ts'
 import { apply } from '../src/edit/apply.ts'

@@ -172,6 +172,6 @@ test('a month with next to no sun counts as dark, and no figure runs away', () =
   job.site.sunKwhPerM2Day = [5e-324, 1, 2, 3, 4, 5, 5, 4, 3, 2, 1, 1e-9]
   job.loads = [{ ...emptyLoad('lamp'), powerW: 1e6, hoursPerDay: 24 }]
   const result = design(job, SHIPPED_CATALOGUE)
-  expect(result.array.answer).toBe('no sun in January')
+  expect(result.array.answer).toBe('too dark in January')
   expect(result.array.needs[0]?.place).toBe('backup.months')
 })

@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { surplusOf } from '../src/after/surplus.ts'
-import { areaFit, panelsOnPlanes, winterSunDeg } from '../src/array/area-fit.ts'
+import { areaFit, winterSunDeg } from '../src/array/area-fit.ts'
+import { inputsByPlane, stringsByPlane } from '../src/array/by-plane.ts'
 import { findings } from '../src/checks/checks.ts'
 import { everyString } from '../src/controller/link.ts'
 import { clinic, fieldStation, rescueHut } from '../src/demo/demo.ts'
@@ -44,7 +45,7 @@ describe('array and controller', () => {
       panelId: 'fenlode-250',
       loads: [load({ supply: 'dc', powerW: 20, hoursPerDay: 3 })],
     })
-    expect(pwm.array.losses.pwm).toMatchObject({ value: 0.25, origin: 'assumption' })
+    expect(pwm.array.losses.pwm).toMatchObject({ origin: 'computed' })
     expect(pwm.array.layout).toMatchObject({ panelsPerString: 1, fits: true })
   })
 
@@ -83,17 +84,22 @@ describe('choosing an array', () => {
     expect(winterSunDeg(-50.4)).toBeCloseTo(sun, 0)
   })
 
-  test('panels are shared over planes by their parts, none lost', () => {
+  test('whole strings lie in the planes by their parts: none lost, none empty, and no input mixes them', () => {
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 1, max: 9 }), { minLength: 1, maxLength: 5 }), fc.nat(200), (parts, n) => {
+      fc.property(fc.array(fc.integer({ min: 1, max: 9 }), { minLength: 1, maxLength: 5 }), fc.nat(60), (parts, n) => {
         const sum = parts.reduce((a, b) => a + b, 0)
-        const shared = panelsOnPlanes(
-          parts.map((part) => ({ plane, share: part / sum })),
+        const strings = stringsByPlane(
           n,
+          parts.map((part) => part / sum),
         )
-        expect(shared.reduce((a, b) => a + b, 0)).toBe(n)
+        expect(strings.reduce((a, b) => a + b, 0)).toBe(n)
+        if (n >= parts.length) expect(Math.min(...strings)).toBeGreaterThan(0)
+        const inputs = inputsByPlane(strings, 6)
+        expect(inputs.reduce((a, b) => a + b, 0)).toBeLessThanOrEqual(6)
+        for (const [i, count] of strings.entries()) expect((inputs[i] ?? 0) > 0).toBe(count > 0)
       }),
     )
+    expect(inputsByPlane([2, 1, 1], 2)).toEqual([0, 0, 0])
   })
 
   test('heat takes more in a hot place, and one factor stands in place of the list', () => {
@@ -144,6 +150,7 @@ describe('choosing an array', () => {
             panelsPerString: 4,
             stringsPerController: 1,
             planeId: 'a',
+            setA: null,
           },
         ],
       },
@@ -213,16 +220,21 @@ describe('definitions', () => {
       batteryMaxV: from(12, 60),
       vocCoeffPerC: from(-0.004, -0.002),
       startHeadroomV: from(0, 10),
+      runHeadroomV: from(0, 3),
       mpptMinV: from(0, 120),
     },
     (i) => {
       const vocColdV = i.vocV + i.vocV * i.vocCoeffPerC * (i.coldestC - 25)
       const vmpHotV = i.vmpV + i.vmpV * i.vocCoeffPerC * (i.hottestCellC - 25)
+      const vocHotV = i.vocV + i.vocV * i.vocCoeffPerC * (i.hottestCellC - 25)
+      const toRun = Math.ceil(Math.max(i.batteryMaxV + i.runHeadroomV, i.mpptMinV) / vmpHotV)
+      const toStart = Math.ceil((i.batteryMaxV + i.startHeadroomV) / vocHotV)
       return {
+        vocHotV,
         vocColdV,
         vmpHotV,
         maxSeries: Math.floor(i.controllerMaxV / vocColdV),
-        minSeries: Math.max(1, Math.ceil(Math.max(i.batteryMaxV + i.startHeadroomV, i.mpptMinV) / vmpHotV)),
+        minSeries: Math.max(1, toRun, toStart),
       }
     },
   )

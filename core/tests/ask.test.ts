@@ -63,8 +63,26 @@ describe('a check', () => {
   test('fills in what a finding leaves to its check', () => {
     const { check } = counting(() => [...said('a'), { ...said('b')[0], severity: 'danger' } as never])
     expect(ask(check, designed(fieldStation()))).toEqual([
-      { id: 'test.counting', link: 'loads', severity: 'advice', changes: [], message: 'a', remedy: '', place: 'loads' },
-      { id: 'test.counting', link: 'loads', severity: 'danger', changes: [], message: 'b', remedy: '', place: 'loads' },
+      {
+        id: 'test.counting',
+        link: 'loads',
+        severity: 'advice',
+        accepted: null,
+        changes: [],
+        message: 'a',
+        remedy: '',
+        place: 'loads',
+      },
+      {
+        id: 'test.counting',
+        link: 'loads',
+        severity: 'danger',
+        accepted: null,
+        changes: [],
+        message: 'b',
+        remedy: '',
+        place: 'loads',
+      },
     ])
   })
 })

@@ -43,7 +43,11 @@ describe('choosing a backup', () => {
     ['neither', 'thornby-3000i', false],
     ['unanswered', 'thornby-5000', true],
   ] as const)('bond %s with %s: fault open %s', (bond, generatorId, open) => {
-    const job = altered(rescueHut(), (option) => ({ ...option, backup: { ...option.backup, bond, generatorId } }))
+    const job = altered(rescueHut(), (option) => ({
+      ...option,
+      inverter: { ...option.inverter, itemId: 'castlemere-48-5000c' },
+      backup: { ...option.backup, bond, generatorId, chargerId: null },
+    }))
     expect(bondFault(designed(job))?.open ?? null).toBe(open)
   })
 

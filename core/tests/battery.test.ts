@@ -51,12 +51,12 @@ describe('the battery link', () => {
   })
 
   test('a chemistry asked for is taken where it fits', () => {
-    expect(stationWith({ battery: { chemistry: 'tubular lead-acid' } }).battery.item?.id).toBe('murrow-v2-800')
+    expect(stationWith({ battery: { chemistry: 'tubular lead-acid' } }).battery.item?.id).toBe('murrow-v2-1200')
   })
 
   test('two-volt cells make 24 V of twelve in series', () => {
     const { bank } = stationWith({ battery: { itemId: 'murrow-v2-420' } }).battery
-    expect([bank?.series.value, bank?.voltageV.value, bank?.units]).toEqual([12, 24, 48])
+    expect([bank?.series.value, bank?.voltageV.value, bank?.units]).toEqual([12, 24, 36])
   })
 
   test('an inverter that draws more than the capacity needs puts more strings in parallel', () => {

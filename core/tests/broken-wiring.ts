@@ -1,6 +1,6 @@
 import type { Job } from '../src/job/schema.ts'
 
-import { backup, circuit, controller, spoilt } from './spoilt.ts'
+import { backup, circuit, controller, inverter, spoilt } from './spoilt.ts'
 
 /** Of the checks of backup, cables and devices. */
 export const BROKEN_WIRING: Record<string, { job: Job; severity: string; says: RegExp }> = {
@@ -32,16 +32,46 @@ export const BROKEN_WIRING: Record<string, { job: Job; severity: string; says: R
           voltageV: 28,
           hoursPerDay: 2,
           chargerId: 'kelder-d24-24-30',
+          setA: null,
         },
       }),
     }),
     severity: 'danger',
     says: /draws 33.8 A from an alternator that gives 35.0 A at idle; above 17.5 A/,
   },
+  'backup.thresholds': {
+    job: spoilt({
+      option: backup({ kind: 'generator', generatorId: 'thornby-5000', bond: 'transfers', startAt: 0.9, stopAt: 0.9 }),
+    }),
+    severity: 'fault',
+    says: /starts at 90 % of charge and stops at 90 %/,
+  },
+  'backup.kind-mismatch': {
+    job: spoilt({ option: backup({ kind: 'mains', chargerId: 'kelder-d24-24-30', bond: 'transfers' }) }),
+    severity: 'fault',
+    says: /made for an alternator’s direct current/,
+  },
+  'backup.inlet-overload': {
+    job: spoilt({
+      option: backup({ kind: 'mains', chargerId: 'kelder-24-40', chargerSetA: 40, inletA: 3, bond: 'transfers' }),
+    }),
+    severity: 'fault',
+    says: /Charger draw 5\.\d A through inlet and lead, which bears 3 A/,
+  },
   'backup.bond': {
-    job: spoilt({ option: backup({ kind: 'generator', generatorId: 'thornby-5000', bond: 'inverter-only' }) }),
+    job: spoilt({
+      option: (option) =>
+        inverter({ itemId: 'castlemere-24-3000c' })(
+          backup({ kind: 'generator', generatorId: 'thornby-5000', bond: 'inverter-only' })(option),
+        ),
+    }),
     severity: 'danger',
     says: /neutral and earth are joined twice/,
+  },
+  'unit.voltage-class': {
+    job: spoilt({ option: backup({ kind: 'mains', chargerId: 'kelder-48-25', bond: 'transfers' }) }),
+    severity: 'danger',
+    says: /made for 48 V; the bus it stands on is 24 V/,
   },
   'wire.ampacity': {
     job: spoilt({ option: circuit('battery-main', { size: '16 mm2' }) }),

@@ -36,9 +36,9 @@ describe('checks', () => {
     'load.surge-missing',
     'load.always-on-not-listed',
     'site.record-low-missing',
+    'site.record-low-odd',
     'site.sun-looks-like-daylight',
     'battery.unit-too-heavy',
-    'array.does-not-fit',
   ]
   test.each(Object.entries(FIRES))('what %s offers to change mends it', (id, { job }) => {
     const offered = found(job)

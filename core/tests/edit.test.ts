@@ -33,6 +33,7 @@ const shed = {
   panelsPerString: 2,
   stringsPerController: 1,
   planeId: null,
+  setA: null,
 }
 const plane = fieldStation().site.planes[0]
 if (!plane) throw new Error('no plane')

@@ -104,7 +104,7 @@ describe('which assumption moves a figure', () => {
     const job = fieldStation()
     const { movers } = moversOf(job)
     const aging = movers.find(({ place }) => place === 'battery.agingFactor')
-    expect(aging).toMatchObject({ origin: 'assumption', value: 0.9 })
+    expect(aging).toMatchObject({ origin: 'assumption', value: 0.8 })
     const edit = enter(job, 'battery.agingFactor', 0.9)
     if (!edit) throw new Error('no field')
     expect(moversOf(apply(job, edit)).movers.map(({ place }) => place)).not.toContain('battery.agingFactor')

@@ -1,5 +1,5 @@
 // Long: one list of jobs.
-import { EMPTY_BACKUP, emptyJob, emptyLoad, emptyOption, emptyPlane } from '../src/job/job.ts'
+import { EMPTY_AC_COUPLED, EMPTY_BACKUP, emptyJob, emptyLoad, emptyOption, emptyPlane } from '../src/job/job.ts'
 import type { Existing, Job, Load, Option, Plane, Site } from '../src/job/schema.ts'
 
 /** The shapes of systems found in the field, A to U, each as a job of its own. Everything in them is invented. */
@@ -128,7 +128,15 @@ export const FIELD_SHAPES = {
       kind: 'mains',
       chargerId: 'kelder-12-15',
       bond: 'inverter-only',
-      alternator: { ratedA: 140, idleA: 60, otherA: 20, voltageV: 14, hoursPerDay: 1.5, chargerId: 'kelder-d12-12-18' },
+      alternator: {
+        ratedA: 140,
+        idleA: 60,
+        otherA: 20,
+        voltageV: 14,
+        hoursPerDay: 1.5,
+        chargerId: 'kelder-d12-12-18',
+        setA: null,
+      },
     },
     job: {
       batteryHeating: { setPointC: 5, boxWPerK: 0.6, heaterW: 30, supply: 'dc', seenByMonitor: false },
@@ -154,6 +162,7 @@ export const FIELD_SHAPES = {
           panelsPerString: 1,
           stringsPerController: 3,
           planeId: null,
+          setA: null,
         },
       ],
     },
@@ -162,7 +171,10 @@ export const FIELD_SHAPES = {
     loads: [...DWELLING, load('Washing machine', { powerW: 500, startW: 1500, hoursPerDay: 1, daysPerWeek: 4 })],
     systemVoltageV: 48,
     battery: { itemId: 'haskerl-48-110', autonomyDays: 2 },
-    inverter: { itemId: 'castlemere-48-5000c', acCoupledW: 3000 },
+    inverter: {
+      itemId: 'castlemere-48-5000c',
+      acCoupled: { ...EMPTY_AC_COUPLED, panelId: 'fenlode-365', inverterId: 'helmsley-3000', powerW: 3000 },
+    },
     backup: {
       kind: 'generator',
       generatorId: 'thornby-d6',
@@ -215,6 +227,7 @@ export const FIELD_SHAPES = {
           panelsPerString: 3,
           stringsPerController: 1,
           planeId: 'b',
+          setA: null,
         },
       ],
     },
@@ -271,7 +284,15 @@ export const FIELD_SHAPES = {
       kind: 'mains',
       chargerId: 'kelder-48-30a',
       bond: 'transfers',
-      alternator: { ratedA: 200, idleA: 110, otherA: 30, voltageV: 14, hoursPerDay: 2, chargerId: 'kelder-d12-48-8' },
+      alternator: {
+        ratedA: 200,
+        idleA: 110,
+        otherA: 30,
+        voltageV: 14,
+        hoursPerDay: 2,
+        chargerId: 'kelder-d12-48-8',
+        setA: null,
+      },
     },
   }),
   K: job('Two used six-volt units', {
@@ -299,6 +320,7 @@ export const FIELD_SHAPES = {
           panelsPerString: 2,
           stringsPerController: 1,
           planeId: null,
+          setA: null,
         },
       ],
     },
@@ -322,7 +344,15 @@ export const FIELD_SHAPES = {
     array: { panelId: 'skerrin-180-slim' },
     controller: { panelsPerString: 2 },
     backup: {
-      alternator: { ratedA: 150, idleA: 70, otherA: 25, voltageV: 14, hoursPerDay: 2, chargerId: 'kelder-d12-12-30' },
+      alternator: {
+        ratedA: 150,
+        idleA: 70,
+        otherA: 25,
+        voltageV: 14,
+        hoursPerDay: 2,
+        chargerId: 'kelder-d12-12-30',
+        setA: null,
+      },
     },
   }),
   O: job('Home from an inverter already bought', {
@@ -350,7 +380,15 @@ export const FIELD_SHAPES = {
     battery: { itemId: 'haskerl-24-230', autonomyDays: 1.5 },
     inverter: { itemId: 'orrowell-24-3000' },
     backup: {
-      alternator: { ratedA: 110, idleA: 70, otherA: 20, voltageV: 28, hoursPerDay: 3, chargerId: 'kelder-d24-24-30' },
+      alternator: {
+        ratedA: 110,
+        idleA: 70,
+        otherA: 20,
+        voltageV: 28,
+        hoursPerDay: 3,
+        chargerId: 'kelder-d24-24-30',
+        setA: null,
+      },
     },
   }),
   Q: job('One appliance on a boat', {

@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest'
 import { efficiencyAt, inverterDay } from '../src/after/inverter-day.ts'
 import { answered, answers } from '../src/chain/design.ts'
 import { fieldStation, rescueHut } from '../src/demo/demo.ts'
+import { EMPTY_AC_COUPLED } from '../src/job/job.ts'
 import type { Job } from '../src/job/schema.ts'
 import { from, holds } from './definition.ts'
 import { altered, designed, load, stationWith } from './designed.ts'
@@ -76,7 +77,10 @@ describe('choosing an inverter', () => {
   })
 
   test('an AC-coupled array brings more by day than by night', () => {
-    const job = altered(fieldStation(), (option) => ({ ...option, inverter: { ...option.inverter, acCoupledW: 1000 } }))
+    const job = altered(fieldStation(), (option) => ({
+      ...option,
+      inverter: { ...option.inverter, acCoupled: { ...EMPTY_AC_COUPLED, powerW: 1000 } },
+    }))
     const [coupled] = designed(job).array.further
     expect(coupled?.acEfficiency?.byDay.value).toBeGreaterThan(coupled?.acEfficiency?.byNight.value ?? 1)
     expect(designed(job).array.requiredPowerW?.value).toBeLessThan(

@@ -1,10 +1,11 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, test } from 'vitest'
 import { SHIPPED_CATALOGUE, SHIPPED_ITEMS } from '../src/catalogue/catalogue.ts'
-import { catalogueItemSchema, catalogueOf } from '../src/catalogue/schema.ts'
+import { catalogueItemSchema } from '../src/catalogue/schema.ts'
+import { catalogueOf } from '../src/catalogue/shelf.ts'
 import { design } from '../src/chain/design.ts'
 import { demoJobs, fieldStation } from '../src/demo/demo.ts'
-import { emptyJob, jobJsonSchema, parseJob, parseJobText } from '../src/job/job.ts'
+import { EMPTY_AC_COUPLED, emptyJob, jobJsonSchema, parseJob, parseJobText } from '../src/job/job.ts'
 import { JOB_VERSION } from '../src/job/schema.ts'
 import { jobText } from '../src/job/text.ts'
 import { formatNumber, formatPercent, formatQuantity } from '../src/units/format.ts'
@@ -80,18 +81,41 @@ describe('the job file', () => {
   test('a file of version 3 is brought to the present version, its chargers at their rating', () => {
     const before = JSON.parse(readFileSync(new URL('fixtures/job-version-3.json', import.meta.url), 'utf8'))
     const after = parseJob(before)
-    expect(after).toMatchObject({ ...before, version: JOB_VERSION })
+    const { options, ...rest } = before
+    expect(after).toMatchObject({ ...rest, version: JOB_VERSION })
+    for (const [i, { inverter, ...option }] of options.entries()) {
+      const { acCoupledW, ...kept } = inverter
+      expect(after.options[i]).toMatchObject({ ...option, inverter: { ...kept, acCoupled: acCoupledW } })
+    }
     expect(after.options.map(({ backup }) => backup.chargerSetA)).toEqual(before.options.map(() => null))
   })
 
   test('a file of version 4 is brought to the present version, in metric units, and designs the same', () => {
     const before = JSON.parse(readFileSync(new URL('fixtures/job-version-4.json', import.meta.url), 'utf8'))
     const after = parseJob(before)
-    expect(after).toEqual({ ...before, version: JOB_VERSION, units: 'metric', written: {} })
+    expect(after).toMatchObject({ loads: before.loads, version: JOB_VERSION, units: 'metric', written: {} })
     const { array, battery, parts } = design(after, SHIPPED_CATALOGUE)
-    // As version 4 designed it.
-    expect([array.layout?.arrayPowerW, parts.price.value]).toEqual([900, 3569.15])
+    // As version 4 designed it, and the lead from the starter battery that it left out.
+    expect([array.layout?.arrayPowerW, parts.price.value]).toEqual([900, 3612.75])
     expect(battery.bank?.usableWh.value).toBeCloseTo(3002.57, 1)
+  })
+
+  test('a file of version 5 is brought to the present version: its AC-coupled array as an array, its bank as it was sized', () => {
+    const before = JSON.parse(readFileSync(new URL('fixtures/job-version-5.json', import.meta.url), 'utf8'))
+    const after = parseJob(before)
+    const [option] = after.options
+    expect(option?.inverter.acCoupled).toEqual({ ...EMPTY_AC_COUPLED, powerW: before.options[0].inverter.acCoupledW })
+    expect(option?.battery.ageing).toBe('middle-of-life')
+    expect(option?.controller.further).toEqual([{ ...before.options[0].controller.further[0], setA: null }])
+    expect(option?.backup.alternator).toEqual({ ...before.options[0].backup.alternator, setA: null })
+    expect(after.schools[0]).toMatchObject({ ...before.schools[0], ageing: 'middle-of-life', refillHours: null })
+    expect([after.loads[0]?.leg, option?.accepted, after.site.weightTargets]).toEqual([null, [], []])
+    const made = design(after, SHIPPED_CATALOGUE)
+    expect(made.battery.agingFactor.value).toBe(0.9)
+    expect(made.array.further.map(({ id }) => id)).toEqual(['shed', 'ac-coupled'])
+    expect(() => parseJob({ ...before, options: [{ ...before.options[0], controller: 5 }] })).toThrow(
+      'controller: got 5',
+    )
   })
 
   test('a broken file of version 1 is refused by the name of its field', () => {

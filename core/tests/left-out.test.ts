@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { SHIPPED_ITEMS } from '../src/catalogue/catalogue.ts'
 import { parseItem } from '../src/catalogue/item-text.ts'
-import { catalogueOf } from '../src/catalogue/schema.ts'
+import { catalogueOf } from '../src/catalogue/shelf.ts'
 import { design } from '../src/chain/design.ts'
 import { designRest } from '../src/chain/left-out.ts'
 import { demoJobs, fieldStation } from '../src/demo/demo.ts'

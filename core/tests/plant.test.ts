@@ -25,6 +25,7 @@ const SHED: FurtherArrayChoice = {
   panelsPerString: 2,
   stringsPerController: 3,
   planeId: null,
+  setA: null,
 }
 const YARD: FurtherArrayChoice = { ...SHED, id: 'yard', name: 'Yard', stringsPerController: 1 }
 const withArrays = (...arrays: readonly FurtherArrayChoice[]): Job =>

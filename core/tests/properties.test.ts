@@ -134,7 +134,16 @@ const ANSWERED = new Map<string, Record<string, unknown>>([
   ],
   [
     'backup.alternator',
-    { outputA: 30, batteryVoltageV: 14, efficiency: 0.875, alternatorV: 14, idleA: 60, hoursPerDay: 2 },
+    {
+      outputA: 30,
+      absorptionV: 14,
+      batteryVoltageV: 12.8,
+      efficiency: 0.875,
+      chargeEfficiency: 0.95,
+      alternatorV: 14,
+      idleA: 60,
+      hoursPerDay: 2,
+    },
   ],
   ['load.measured-share', { dailyEnergiesWh: [100, 200], measured: [true, false] }],
   ['load.after-dark', { hourlyW: Array<number>(24).fill(10), sunriseH: 7, sunsetH: 17 }],
@@ -142,6 +151,8 @@ const ANSWERED = new Map<string, Record<string, unknown>>([
   ['load.converter-loss', { dailyEnergyWh: 100, converterEfficiency: 0.85 }],
   ['load.standby', { controllerStandbyW: 2, monitorStandbyW: 1 }],
   ['load.box-heating', { outsideMeanC: -5, daySwingK: 8, setPointC: 5, boxWPerK: 1.5 }],
+  ['load.box-holds', { coldestC: -20, setPointC: 5, boxWPerK: 1.5, heaterW: 30 }],
+  ['battery.self-discharge', { bankEnergyWh: 10_000, fractionPerMonth: 0.03 }],
   ['load.heater-power', { coldestC: -20, setPointC: 5, boxWPerK: 1.5 }],
   ['load.heaviest-days', { weekdayEnergyWh: 1000, weekendEnergyWh: 2000, days: 3 }],
   [

@@ -25,6 +25,7 @@ export function clinicJob({ id, name }: { id: string; name: string }): Job {
         panelsPerString: array.layout.panelsPerString,
         stringsPerController: 1,
         planeId: null,
+        setA: null,
       },
     },
   ])

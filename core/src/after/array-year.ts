@@ -1,7 +1,11 @@
+import { AC_COUPLED_ID } from '../array/ac-coupled.ts'
+import type { Controller, Panel } from '../catalogue/schema.ts'
 import type { Design } from '../chain/design.ts'
-import { everyString } from '../controller/link.ts'
+import { everyString, MAIN_ARRAY_ID } from '../controller/link.ts'
+import type { StringFigures } from '../controller/strings.ts'
 import { DEFAULTS } from '../job/defaults.ts'
-import type { Site } from '../job/schema.ts'
+import type { Option, Site } from '../job/schema.ts'
+import type { PlaneResult } from '../site/planes.ts'
 import { HOURS_IN_YEAR, type SyntheticYear, syntheticYear } from '../site/synthetic-year.ts'
 import { yearInPlane } from '../site/year-in-plane.ts'
 import { DAYS_IN_MONTH } from '../tables/month-mean-days.ts'
@@ -9,16 +13,17 @@ import { DAYS_IN_MONTH } from '../tables/month-mean-days.ts'
 /** Seed of the year an array is tried on: always the same, so that figures do not move by themselves. */
 const SEED = 7
 
-/** Plane-of-array irradiance of each hour of a synthetic year, W/m², made once for a site and a plane. */
+/** Plane-of-array irradiance of each hour of a synthetic year, W/m², made once for a site and its planes. */
 export interface ArrayYear {
-  readonly planeW: Float64Array
   readonly monthOfDay: ArrayLike<number>
+  /** Of the main array, its planes weighed by their strings, or of another one in its own plane. */
+  ofArray(arrayId: string): Float64Array
 }
 
 const years = new WeakMap<Site, SyntheticYear>()
 
 /** Heavy the first time for a site: some tens of milliseconds. Null while sun or latitude are missing. */
-export function arrayYear({ job, site }: Design): ArrayYear | null {
+export function arrayYear({ job, site, array, option }: Design): ArrayYear | null {
   const { latitudeDeg, monthMeanC, daySwingK } = job.site
   if (latitudeDeg === null || !site.sunOnFlat || !site.sunHours) return null
   const made =
@@ -31,13 +36,52 @@ export function arrayYear({ job, site }: Design): ArrayYear | null {
       seed: SEED,
     })
   years.set(job.site, made)
-  const planeW = yearInPlane(made, {
-    tiltDeg: site.tiltDeg.value,
-    azimuthDeg: site.azimuthDeg.value,
-    albedo: site.albedoFraction.value,
-    sky: 'isotropic',
-  })
-  return { planeW: scaledToMonths(planeW, made.monthOfDay, site.sunHours.value), monthOfDay: made.monthOfDay }
+  const ofPlane = new Map<string, Float64Array>()
+  const inPlane = ({ plane, tiltDeg, azimuthDeg, peakSunHours }: PlaneResult): Float64Array => {
+    const known = ofPlane.get(plane.id)
+    if (known) return known
+    // A frame that is moved stands as in the month with the least sun; each month is scaled to its own position.
+    const planeW = yearInPlane(made, {
+      tiltDeg: tiltDeg[(site.leastSunMonth ?? 1) - 1]?.value ?? 0,
+      azimuthDeg: azimuthDeg.value,
+      albedo: site.albedoFraction.value,
+      sky: 'isotropic',
+    })
+    const scaled = scaledToMonths(planeW, made.monthOfDay, peakSunHours.value)
+    ofPlane.set(plane.id, scaled)
+    return scaled
+  }
+  const mixed = () => {
+    const strings = (id: string) => array.byPlane.find(({ planeId }) => planeId === id)?.strings ?? 0
+    const all = array.byPlane.reduce((sum, each) => sum + each.strings, 0)
+    const parts = site.planes.map((each) => ({ each, share: all > 0 ? strings(each.plane.id) / all : each.share }))
+    const sum = new Float64Array(HOURS_IN_YEAR)
+    for (const { each, share } of parts) {
+      if (share === 0) continue
+      const watts = inPlane(each)
+      for (let hour = 0; hour < HOURS_IN_YEAR; hour++) sum[hour] = (sum[hour] ?? 0) + share * (watts[hour] ?? 0)
+    }
+    return sum
+  }
+  let main: Float64Array | null = null
+  const ofMain = () => {
+    main ??= mixed()
+    return main
+  }
+  return {
+    monthOfDay: made.monthOfDay,
+    ofArray: (arrayId) => {
+      const planeId = planeOf(option, arrayId)
+      const own = planeId === null ? undefined : site.everyPlane.find(({ plane }) => plane.id === planeId)
+      return own ? inPlane(own) : ofMain()
+    },
+  }
+}
+
+/** Plane a further array is said to lie in; null for the main array and where none is said. */
+function planeOf({ controller, inverter }: Option, arrayId: string): string | null {
+  if (arrayId === AC_COUPLED_ID) return inverter.acCoupled?.planeId ?? null
+  return controller.further.find(({ id }) => id === arrayId)?.planeId ?? null
 }
 
 /** Each month scaled so that its mean day is the design's: shade, horizon and snow are then in it. */
@@ -58,23 +102,45 @@ function scaledToMonths(
   return planeW.map((watts, hour) => watts * (factors[monthOfDay[Math.floor(hour / 24)] ?? 0] ?? 0))
 }
 
-/** What controllers cut off in a synthetic year, kWh, and of what the array could give. */
-export function clippedInYear(design: Design, { planeW }: ArrayYear): { clippedKwh: number; possibleKwh: number } {
+/** What an array's controllers cut off in a synthetic year, kWh, and of what it could give. */
+export interface Clipped {
+  readonly clippedKwh: number
+  readonly possibleKwh: number
+}
+
+/** All arrays together, and each by its id. */
+export function clippedInYear(design: Design, year: ArrayYear): Clipped & { byArray: (Clipped & { id: string })[] } {
   const { losses, controllerLoss } = shares(design)
   const systemV = design.battery.systemVoltageV.value
-  let clippedWh = 0
-  let possibleWh = 0
-  for (const { panel, controller, quantity, strings } of everyString(design)) {
+  const byArray = everyString(design).map(({ id, panel, controller, acInverter, quantity, strings }) => {
     const peakW = panel.powerW * strings.panelsPerString * strings.stringsPerController * quantity
-    const limitW = controller.ratedOutputA * systemV * quantity
-    for (const watts of planeW) {
+    const outA = strings.setA ? Math.min(strings.setA.value, controller.ratedOutputA) : controller.ratedOutputA
+    const limitW = (acInverter ? acInverter.continuousW : limitAt(controller, panel, strings, outA, systemV)) * quantity
+    const own = year.ofArray(id)
+    let clippedWh = 0
+    let possibleWh = 0
+    for (const watts of own) {
       const outputW = (peakW * watts * losses * controllerLoss) / 1000
       possibleWh += outputW
       if (outputW > limitW) clippedWh += outputW - limitW
     }
-  }
-  return { clippedKwh: clippedWh / 1000, possibleKwh: possibleWh / 1000 }
+    return { id, clippedKwh: clippedWh / 1000, possibleKwh: possibleWh / 1000 }
+  })
+  const sum = (of: (each: Clipped) => number) => byArray.reduce((total, each) => total + of(each), 0)
+  return { clippedKwh: sum((each) => each.clippedKwh), possibleKwh: sum((each) => each.possibleKwh), byArray }
 }
+
+/** Power at which a controller is at its limit: of a PWM one that at which the panels' current is. */
+const limitAt = (
+  { technology }: Controller,
+  panel: Panel,
+  { stringsPerController, panelsPerString }: StringFigures,
+  outA: number,
+  systemV: number,
+): number =>
+  technology === 'pwm'
+    ? (outA / (panel.impA * stringsPerController)) * panel.powerW * panelsPerString * stringsPerController
+    : outA * systemV
 
 /** Shares left before the controller, and by it; what the battery takes comes after. */
 function shares({ array }: Design) {
@@ -103,19 +169,49 @@ export interface DarkFortnight {
 
 const FORTNIGHT = 14
 
+/** Every array with its power and what of it reaches the loads, by month. */
+function arraysOf({ array, controller }: Design) {
+  const main = {
+    id: MAIN_ARRAY_ID,
+    powerW: array.arrayPowerW?.value ?? 0,
+    efficiencyByMonth:
+      array.layout && controller.item
+        ? array.ofController(array.layout.panel, array.layout.controller).value
+        : array.efficiencyByMonth.value,
+  }
+  const further = array.further.map(({ id, powerW, strings, acEfficiency }) => ({
+    id,
+    powerW: powerW.value,
+    efficiencyByMonth: acEfficiency
+      ? Array<number>(12).fill(Math.min(1, acEfficiency.efficiency.value))
+      : strings
+        ? array.ofController(strings.panel, strings.controller).value
+        : array.efficiencyByMonth.value,
+  }))
+  return [main, ...further]
+}
+
 /** The fourteen days running with the least sun of those in use, begun on a full bank. Null while the design is not whole. */
-export function darkFortnight(design: Design, { planeW, monthOfDay }: ArrayYear): DarkFortnight | null {
+export function darkFortnight(design: Design, year: ArrayYear): DarkFortnight | null {
   const { job, battery, array, backup } = design
   const { bank } = battery
   if (!bank || !array.arrayPowerW) return null
-  const arrayW = array.arrayPowerW.value + array.further.reduce((sum, { powerW }) => sum + powerW.value, 0)
-  const daySun = Array.from({ length: 365 }, (_, day) =>
-    planeW.subarray(day * 24, day * 24 + 24).reduce((sum, watts) => sum + watts / 1000, 0),
-  )
+  const { monthOfDay } = year
+  const arrays = arraysOf(design)
+  const sunOf = (hourly: Float64Array) =>
+    Array.from({ length: 365 }, (_, day) =>
+      hourly.subarray(day * 24, day * 24 + 24).reduce((sum, watts) => sum + watts / 1000, 0),
+    )
+  const daySun = sunOf(year.ofArray(MAIN_ARRAY_ID))
+  const sunByArray = arrays.map(({ id }) => sunOf(year.ofArray(id)))
   const used = (day: number) => job.site.monthsInUse.includes((monthOfDay[day % 365] ?? 0) + 1)
   const needOf = (day: number) => array.needWh[monthOfDay[day % 365] ?? 0] ?? 0
   const yieldOf = (day: number) =>
-    (daySun[day % 365] ?? 0) * arrayW * (array.efficiencyByMonth.value[monthOfDay[day % 365] ?? 0] ?? 0)
+    arrays.reduce(
+      (sum, { powerW, efficiencyByMonth }, i) =>
+        sum + (sunByArray[i]?.[day % 365] ?? 0) * powerW * (efficiencyByMonth[monthOfDay[day % 365] ?? 0] ?? 0),
+      0,
+    )
   let start = 0
   let worstWh = Number.POSITIVE_INFINITY
   for (let day = 0; day < 365; day++) {

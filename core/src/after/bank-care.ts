@@ -1,4 +1,4 @@
-import { hydrogenAirflow } from '../battery/safety-methods.ts'
+import { type GassingKind, hydrogenAirflow } from '../battery/safety-methods.ts'
 import type { Design } from '../chain/design.ts'
 import { chemistryRow } from '../tables/chemistries.ts'
 
@@ -8,10 +8,11 @@ export function ventilation({ battery: { bank, item } }: Pick<Design, 'battery'>
   const { gassing, cellNominalV } = chemistryRow(item.chemistry)
   if (gassing === 'none') return null
   const cells = Math.round(bank.voltageV.value / cellNominalV)
+  const kind: GassingKind = item.chemistry === 'nickel-iron' ? 'vented-nickel' : gassing
   return {
-    kind: gassing,
+    kind,
     cells,
-    ...hydrogenAirflow.compute({ cells, capacityAh: bank.capacityAh, kind: gassing, mode: 'boost' }),
+    ...hydrogenAirflow.compute({ cells, capacityAh: bank.capacityAh, kind, mode: 'boost' }),
   }
 }
 
@@ -26,7 +27,8 @@ export function chargeAcceptance({ battery: { bank, item }, controller, backup }
   ]
   return {
     sources,
-    togetherA: sources.reduce((sum, { currentA }) => sum + currentA, 0),
+    rule: backup.together,
+    togetherA: backup.togetherA,
     limitA: bank.maxChargeA,
     usualLowA: chargeRateLowPerH * bank.capacityAh,
     usualHighA: chargeRateHighPerH * bank.capacityAh,

@@ -24,6 +24,8 @@ interface BondFault {
 /** What is wrong with the bonds between neutral and earth; null where there is one at any moment, or no source. */
 export function bondFault({ option, backup, inverter }: Design): BondFault | null {
   if (backup.kind === 'none' || !inverter.item) return null
+  // A separate charger joins nothing to the house's AC: no second bond, and none is missing.
+  if (backup.charge && !backup.charge.builtIn) return null
   // Shore power brings its bond along; a generator as its sheet says.
   const bonded = backup.kind === 'mains' || (backup.generator?.neutralBonded ?? false)
   const right: Bond = bonded ? 'transfers' : 'inverter-only'

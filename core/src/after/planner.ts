@@ -1,7 +1,6 @@
 import { type Layout, type LayoutBrief, layoutsOf, rankLayouts } from '../array/layout.ts'
 import type { Controller, Panel } from '../catalogue/schema.ts'
 import type { Design } from '../chain/design.ts'
-import { CIRCUIT_LENGTH, DEFAULTS } from '../job/defaults.ts'
 
 /** A layout of the planner, with where its string stands. */
 export interface PlannedLayout extends Layout {
@@ -41,16 +40,6 @@ export function offerPanels(now: Design): Layout[] {
   )
 }
 
-function briefOf({ job, battery, site, array, option, inverter }: Design, within: boolean): LayoutBrief | null {
-  if (!battery.bank || !array.requiredPowerW) return null
-  return {
-    arrayPowerW: array.requiredPowerW.value,
-    systemVoltageV: battery.systemVoltageV.value,
-    batteryMaxV: battery.bank.absorptionV,
-    coldestC: site.recordLowC?.value ?? null,
-    recordHighC: site.recordHighC.value,
-    arrayLeadM: option.wiring.circuits.array?.lengthM ?? job.site.arrayToBatteryM ?? CIRCUIT_LENGTH.array.value,
-    fixedControllers: within ? inverter.quantity : null,
-    clippingFraction: option.controller.clippingFraction ?? DEFAULTS.clippingFraction.value,
-  }
+function briefOf({ array: { layoutBrief }, inverter }: Design, within: boolean): LayoutBrief | null {
+  return layoutBrief && { ...layoutBrief, fixedControllers: within ? inverter.quantity : null }
 }

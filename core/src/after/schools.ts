@@ -1,4 +1,4 @@
-import type { Catalogue } from '../catalogue/schema.ts'
+import type { Catalogue } from '../catalogue/shelf.ts'
 import { design } from '../chain/design.ts'
 import { applyAll } from '../edit/apply.ts'
 import type { Edit } from '../edit/edit.ts'

@@ -1,4 +1,4 @@
-import type { Catalogue } from '../catalogue/schema.ts'
+import type { Catalogue } from '../catalogue/shelf.ts'
 import { blockOf, SYSTEM_VOLTAGES_V, type SystemVoltageV } from '../catalogue/voltage-class.ts'
 import type { Design } from '../chain/design.ts'
 import { CIRCUIT_LENGTH } from '../job/defaults.ts'

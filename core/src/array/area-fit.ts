@@ -59,7 +59,7 @@ export function winterSunDeg(latitudeDeg: number): number {
 
 /** Panels that lie on a plane of known width and height, the better way round; null while its size is not known. */
 export function areaFit(
-  site: Site,
+  site: Pick<Site, 'kind' | 'latitudeDeg'>,
   plane: Plane,
   tiltDeg: number,
   panel: Panel,
@@ -71,7 +71,7 @@ export function areaFit(
 }
 
 function fitOneWay(
-  site: Site,
+  site: Pick<Site, 'kind' | 'latitudeDeg'>,
   plane: Plane,
   tiltDeg: number,
   panel: Panel,
@@ -120,18 +120,4 @@ function widthAt({ shape, topWidthM }: Plane, widthM: number, heightM: number, a
   if (shape === 'rectangle') return widthM
   const topM = shape === 'triangle' ? 0 : (topWidthM ?? widthM)
   return widthM + (topM - widthM) * Math.min(1, Math.max(0, atM / heightM))
-}
-
-/** How the panels of an array are shared out over the planes, by their parts. */
-export function panelsOnPlanes(planes: readonly { plane: Plane; share: number }[], panels: number): number[] {
-  const exact = planes.map(({ share }) => share * panels)
-  const floors = exact.map(Math.floor)
-  let left = panels - floors.reduce((a, b) => a + b, 0)
-  const order = exact.map((value, i) => ({ i, rest: value - (floors[i] ?? 0) })).sort((a, b) => b.rest - a.rest)
-  for (const { i } of order) {
-    if (left <= 0) break
-    floors[i] = (floors[i] ?? 0) + 1
-    left--
-  }
-  return floors
 }

@@ -1,6 +1,6 @@
 import type { BatteryResult } from '../battery/link.ts'
-import type { Controller, Panel } from '../catalogue/schema.ts'
-import type { Option, Site } from '../job/schema.ts'
+import type { ArrayInverter, Controller, Panel } from '../catalogue/schema.ts'
+import type { Option, RuleSetId, Site } from '../job/schema.ts'
 import type { BusNeed } from '../loads/bus-need.ts'
 import type { SiteResult } from '../site/link.ts'
 import type { Known } from '../working/working.ts'
@@ -11,7 +11,8 @@ export interface ArrayBrief extends Pick<Site, 'soiling' | 'monthMeanC' | 'daySw
   readonly months: readonly number[]
   readonly choice: Option['array']
   readonly strung: Option['controller']
-  readonly acCoupledW: number | null
+  readonly acCoupled: Option['inverter']['acCoupled']
+  readonly arrayInverters: readonly ArrayInverter[]
   readonly panels: readonly Panel[]
   /** Controllers the main array may take. */
   readonly controllers: readonly Controller[]
@@ -27,4 +28,11 @@ export interface ArrayBrief extends Pick<Site, 'soiling' | 'monthMeanC' | 'daySw
   readonly dayFraction: Known
   /** One way, array to controller. */
   readonly arrayLeadM: number
+  readonly ruleSet: RuleSetId
+  /** South of the equator: the year the other way round. */
+  readonly southern: boolean
+  /** What the arrays beside the main one charge with, A, so far as it is known. */
+  readonly furtherChargeA: number
+  /** Panels of a kind that each plane has room for. */
+  readonly roomFor: (panel: Panel) => readonly number[]
 }

@@ -1,18 +1,20 @@
 import type { Controller, Panel } from '../catalogue/schema.ts'
-import { voltageClassV } from '../catalogue/voltage-class.ts'
 import { whyNot } from '../catalogue/why-not.ts'
-import { DEFAULTS } from '../job/defaults.ts'
 import type { Option } from '../job/schema.ts'
-import { InputError } from '../method/input-error.ts'
-import { cellTemperature } from '../site/methods.ts'
-import { stringFuse, stringLimits } from './string-methods.ts'
+import { bringsEnough, mostOnAnInput, stringsByPlane } from './by-plane.ts'
+import { leadArea, leadSize } from './lead.ts'
+import { stringFuse } from './string-methods.ts'
+import { clippedShare, type Limits, limitsOf, matchesBattery, mostPvPowerW, type WindowBrief } from './string-window.ts'
 
-/** Sun at which a panel is taken to be hottest, W/m². */
-export const FULL_SUN_W_PER_M2 = 1000
-const MOST_CONTROLLERS = 6
+const MOST_CONTROLLERS = 10
 /** Said of a layout that brings less than is needed. */
 export const TOO_FEW_PANELS = 'too few panels'
+const LEAD_TOO_THICK = 'a lead thicker than its terminals take'
+/** What keeps a layout from fitting and yet harms nothing: where nothing fits, such a one is laid out and said. */
+const HARMLESS: ReadonlySet<string> = new Set([TOO_FEW_PANELS, LEAD_TOO_THICK])
 const MOST_IN_STRING = 24
+/** Strings on one controller that are tried where fewer must do. */
+const MOST_TRIED = 24
 /**
  * What comes with a layout besides panels and controllers, in the ranking of layouts only: frame, clamps and the work of
  * putting up one more panel (without it the design takes many small ones), the fuse of a string with its holder, the
@@ -20,9 +22,6 @@ const MOST_IN_STRING = 24
  * catalogue.
  */
 const ALONGSIDE = { perPanel: 40, perStringFuse: 25, perController: 110, leadPerM: 0.7, leadPerMPerMm2: 0.2 }
-/** Copper in service, Ω·mm²/m, and the drop a lead is laid for: how thick an array lead will come out, for the ranking only. */
-const COPPER_OHM_MM2_PER_M = 0.0217
-const LEAD_DROP_FRACTION = 0.03
 
 /** Panels in strings on controllers. */
 export interface Layout {
@@ -31,6 +30,10 @@ export interface Layout {
   readonly controllers: number
   readonly panelsPerString: number
   readonly stringsPerController: number
+  /** Whole strings in each plane, in the order of the planes. */
+  readonly stringsByPlane: readonly number[]
+  /** In parallel on one input, at most. */
+  readonly stringsPerInput: number
   readonly panels: number
   readonly arrayPowerW: number
   /** Panels, controllers and what comes with them, to rank by. */
@@ -40,19 +43,27 @@ export interface Layout {
   readonly short: string
 }
 
-export interface LayoutBrief {
+export interface LayoutBrief extends WindowBrief {
   readonly arrayPowerW: number
-  readonly systemVoltageV: number
-  readonly batteryMaxV: number
-  /** Lowest record; null while unknown: then the coldest row of the table stands in, the safer figure. */
-  readonly coldestC: number | null
-  readonly recordHighC: number
   /** How many controllers there are, where an all-in-one brings them; null where the layout counts them. */
   readonly fixedControllers: number | null
   /** Share of the array's power that may be clipped at full sun. */
   readonly clippingFraction: number
   /** One way, array to controller. */
   readonly arrayLeadM: number
+  /** Sizes the array lead is bought in, mm², thin to thick. */
+  readonly leadAreasMm2: readonly number[]
+  /** Planes it lies in: strings lie within one. */
+  readonly planes: readonly LayoutPlane[]
+  /** What panels of 1 W must bring of sun in each month that counts, h a day times W, before losses; empty where power alone counts. */
+  readonly neededWh: readonly number[]
+  /** Panels of a kind that each plane has room for; infinite where its size is not known. */
+  readonly roomFor: (panel: Panel) => readonly number[]
+}
+
+export interface LayoutPlane {
+  readonly share: number
+  readonly peakSunHours: readonly number[]
 }
 
 /** What a person settled of the strings; null leaves it open. */
@@ -82,10 +93,25 @@ export function rankLayouts(
       if (best) layouts.push(best)
     }
   }
-  return layouts.sort(cheaperFirst)
+  layouts.sort(cheaperFirst)
+  const [first] = layouts
+  if (!first || first.fits || isHarmless(first) || chosen.stringsPerController !== null) return layouts
+  // Where so many do not go, as many as harm nothing: a roof that is too small is filled.
+  return layouts.map((layout) => mostHarmless(layout, chosen, brief) ?? layout).sort(cheaperFirst)
 }
 
-const cheaperFirst = (a: Layout, b: Layout): number => Number(b.fits) - Number(a.fits) || a.price - b.price
+/** Whether what it lacks harms nothing: the array is smaller than it should be, and nothing burns. */
+export const isHarmless = ({ short }: Pick<Layout, 'short'>): boolean =>
+  short.split(', ').every((reason) => HARMLESS.has(reason))
+
+/** Fitting ones first, cheapest first; then those that only bring too little, the largest first. */
+function cheaperFirst(a: Layout, b: Layout): number {
+  if (a.fits !== b.fits) return Number(b.fits) - Number(a.fits)
+  if (a.fits) return a.price - b.price
+  const [harmlessA, harmlessB] = [isHarmless(a), isHarmless(b)]
+  if (harmlessA !== harmlessB) return Number(harmlessB) - Number(harmlessA)
+  return harmlessA ? b.arrayPowerW - a.arrayPowerW || a.price - b.price : a.price - b.price
+}
 
 function bestOfPair(panel: Panel, controller: Controller, chosen: StringChoice, brief: LayoutBrief): Layout | null {
   const limits = limitsOf(panel, controller, brief)
@@ -103,12 +129,54 @@ function bestOfPair(panel: Panel, controller: Controller, chosen: StringChoice, 
     )
       break
     for (let series = panelsPerString ?? lowest; series <= (panelsPerString ?? highest); series++) {
-      const forPower = Math.max(1, Math.ceil(brief.arrayPowerW / (panel.powerW * series * n) - 1e-9))
-      const layout = judge(panel, controller, n, series, stringsPerController ?? forPower, limits, brief)
+      const strings = stringsPerController ?? enoughStrings(panel, series, n, brief)
+      const layout = judge(panel, controller, n, series, strings, limits, brief)
       if (!best || cheaperFirst(layout, best) < 0) best = layout
     }
   }
   return best
+}
+
+/** The same panel on the same controller with as many strings as harm nothing; null where even one does. */
+function mostHarmless({ panel, controller }: Layout, chosen: StringChoice, brief: LayoutBrief): Layout | null {
+  const limits = limitsOf(panel, controller, brief)
+  if (!limits) return null
+  const counts = brief.fixedControllers ?? chosen.quantity
+  const room = brief.roomFor(panel).reduce((sum, count) => sum + count, 0)
+  let best: Layout | null = null
+  const longest = Math.min(limits.mostSeries, MOST_IN_STRING)
+  for (let controllers = counts ?? 1; controllers <= (counts ?? MOST_CONTROLLERS); controllers++) {
+    for (
+      let series = chosen.panelsPerString ?? limits.minSeries;
+      series <= (chosen.panelsPerString ?? longest);
+      series++
+    ) {
+      const most = Math.min(
+        Math.floor(controller.maxInputA / (1.25 * panel.iscA) + 1e-9) * controller.inputs,
+        Math.floor(mostPvPowerW(controller, brief.systemVoltageV) / (panel.powerW * series) + 1e-9),
+        Math.floor(room / (series * controllers) + 1e-9),
+        MOST_TRIED,
+      )
+      for (let strings = most; strings >= 1; strings--) {
+        const layout = judge(panel, controller, controllers, series, strings, limits, brief)
+        if (!layout.fits && !isHarmless(layout)) continue
+        if (!best || cheaperFirst(layout, best) < 0) best = layout
+        break
+      }
+    }
+  }
+  return best
+}
+
+/** Strings on each of so many controllers that bring enough, with at least one in each plane. */
+function enoughStrings(panel: Panel, series: number, controllers: number, brief: LayoutBrief): number {
+  const eachW = panel.powerW * series
+  const forPower = Math.max(1, Math.ceil(brief.arrayPowerW / (eachW * controllers) - 1e-9))
+  const forPlanes = Math.ceil(brief.planes.length / controllers)
+  let strings = Math.max(forPower, forPlanes)
+  // Whole strings lie in the planes by turns: one or two more may be needed than by power alone.
+  for (let more = 0; more < brief.planes.length && !bringsEnough(strings * controllers, eachW, brief); more++) strings++
+  return strings
 }
 
 /** Most strings on a controller the planner tries. */
@@ -125,13 +193,17 @@ export function layoutsOf(panel: Panel, controller: Controller, brief: LayoutBri
   const roomOf = (layout: Layout) => {
     const eachW = panel.powerW * layout.panelsPerString
     const byCurrent = Math.floor(controller.maxInputA / (1.25 * panel.iscA) + 1e-9) * controller.inputs
-    const byOutput = Math.floor(
-      (controller.ratedOutputA * brief.systemVoltageV) /
-        (controller.efficiency * eachW) /
-        (1 - brief.clippingFraction) +
+    const eachOutA =
+      controller.technology === 'pwm' ? panel.impA : (controller.efficiency * eachW) / brief.systemVoltageV
+    const byOutput = Math.floor(controller.ratedOutputA / eachOutA / (1 - brief.clippingFraction) + 1e-9)
+    const bySheet = Math.floor(
+      Math.min(
+        mostPvPowerW(controller, brief.systemVoltageV),
+        (controller.maxInputPowerW ?? Number.POSITIVE_INFINITY) * controller.inputs,
+      ) /
+        eachW +
         1e-9,
     )
-    const bySheet = Math.floor(mostPvPowerW(controller, brief.systemVoltageV) / eachW + 1e-9)
     return Math.max(0, Math.min(byCurrent, byOutput, bySheet) - layout.stringsPerController)
   }
   return counts
@@ -159,74 +231,6 @@ export function layoutsOf(panel: Panel, controller: Controller, brief: LayoutBri
     )
 }
 
-interface Limits {
-  readonly minSeries: number
-  /** Most in series that stay below the controller's limit, strictly: equal counts as above. */
-  readonly mostSeries: number
-  /** Of one panel at the record low, and when hot, V. */
-  readonly coldV: number
-  readonly hotV: number
-  /** What the controller needs to charge, V. */
-  readonly neededV: number
-}
-
-function limitsOf(panel: Panel, controller: Controller, brief: LayoutBrief): Limits | null {
-  try {
-    const { cellC } = cellTemperature.compute({
-      ambientC: brief.recordHighC,
-      irradianceWPerM2: FULL_SUN_W_PER_M2,
-      noctC: panel.noctC,
-    })
-    const limits = stringLimits.compute({
-      ...limitInputs(panel, controller),
-      coldestC: brief.coldestC ?? DEFAULTS.stringColdestC.value,
-      hottestCellC: cellC,
-      batteryMaxV: brief.batteryMaxV,
-    })
-    const highestV = Math.min(controller.maxInputV, panel.maxSystemV)
-    const mostSeries = Math.ceil(highestV / limits.vocColdV - 1e-9) - 1
-    const volts = {
-      coldV: limits.vocColdV,
-      hotV: limits.vmpHotV,
-      neededV: Math.max(brief.batteryMaxV + controller.startHeadroomV, controller.mpptMinV),
-    }
-    const counts = controller.technology === 'pwm' ? pwmLimits(panel, brief, mostSeries) : null
-    return { minSeries: limits.minSeries, mostSeries, ...counts, ...volts }
-  } catch (error) {
-    if (error instanceof InputError) return null
-    throw error
-  }
-}
-
-/** Whether so many panels in series have the battery's nominal voltage, as PWM needs it. */
-const matchesBattery = ({ nominalV }: Panel, series: number, systemVoltageV: number): boolean =>
-  nominalV !== null && voltageClassV(nominalV * series) === voltageClassV(systemVoltageV)
-
-/** A PWM controller puts the panel on the battery as it is: nominal voltages must match. */
-function pwmLimits(panel: Panel, brief: LayoutBrief, mostSeries: number): Pick<Limits, 'minSeries' | 'mostSeries'> {
-  const batteryClassV = voltageClassV(brief.systemVoltageV) ?? brief.systemVoltageV
-  const series = panel.nominalV === null ? 1 : Math.max(1, Math.round(batteryClassV / panel.nominalV))
-  return { minSeries: series, mostSeries: Math.min(series, mostSeries) }
-}
-
-/** Sheet figures of a panel and a controller that bound a string; unknown coefficients are left out. */
-export function limitInputs(panel: Panel, controller: Controller) {
-  return {
-    vocV: panel.vocV,
-    vmpV: panel.vmpV,
-    controllerMaxV: controller.maxInputV,
-    startHeadroomV: controller.startHeadroomV,
-    mpptMinV: controller.mpptMinV,
-    ...(panel.vocCoeffPerC === null ? {} : { vocCoeffPerC: panel.vocCoeffPerC }),
-    ...(panel.vmpCoeffPerC === null ? {} : { vmpCoeffPerC: panel.vmpCoeffPerC }),
-  }
-}
-
-/** Largest array the sheet allows on a controller at this battery voltage, W; infinite where it says nothing. */
-export const mostPvPowerW = (controller: Controller, systemVoltageV: number): number =>
-  controller.maxPvPowerW?.find(({ batteryVoltageV }) => batteryVoltageV === systemVoltageV)?.powerW ??
-  Number.POSITIVE_INFINITY
-
 function judge(
   panel: Panel,
   controller: Controller,
@@ -238,10 +242,15 @@ function judge(
 ): Layout {
   const panels = n * series * strings
   const arrayPowerW = panels * panel.powerW
-  const perInput = Math.ceil(strings / controller.inputs)
+  const byPlane = stringsByPlane(
+    n * strings,
+    brief.planes.map(({ share }) => share),
+  )
+  const perInput = mostOnAnInput(byPlane, { inputs: controller.inputs, controllers: n, stringsPerController: strings })
+  const room = brief.roomFor(panel)
   const fuse = stringFuse.compute({ iscA: panel.iscA, parallel: perInput, maxSeriesFuseA: panel.maxSeriesFuseA })
-  const outputW = (arrayPowerW / n) * controller.efficiency
-  const clippedFraction = 1 - (controller.ratedOutputA * brief.systemVoltageV) / outputW
+  const clippedFraction = clippedShare(panel, controller, series, strings, brief.systemVoltageV)
+  const leadMm2 = leadArea(panel, series, perInput, brief.arrayLeadM)
   const short = whyNot(
     controller.technology === 'pwm' &&
       !matchesBattery(panel, series, brief.systemVoltageV) &&
@@ -251,12 +260,17 @@ function judge(
     1.25 * panel.iscA * perInput > controller.maxInputA && 'too much array current',
     clippedFraction > brief.clippingFraction + 1e-9 && 'clips',
     arrayPowerW / n > mostPvPowerW(controller, brief.systemVoltageV) + 1e-9 && 'more array than its sheet allows',
-    arrayPowerW < brief.arrayPowerW - 1e-6 && TOO_FEW_PANELS,
+    controller.maxInputPowerW !== null &&
+      perInput * series * panel.powerW > controller.maxInputPowerW + 1e-9 &&
+      'more watts on one input than its sheet allows',
+    n * strings < brief.planes.length && 'fewer strings than planes',
+    byPlane.some((count, i) => count * series > (room[i] ?? Number.POSITIVE_INFINITY)) && 'more than the roof takes',
+    (arrayPowerW < brief.arrayPowerW - 1e-6 || !bringsEnough(n * strings, panel.powerW * series, brief)) &&
+      TOO_FEW_PANELS,
     (perInput >= 3 || fuse.required) && fuse.ratingA === null && 'no string fuse suits',
+    leadSize(leadMm2, brief) > controller.terminalMaxMm2 + 1e-9 && LEAD_TOO_THICK,
   )
   const fuses = perInput >= 3 || fuse.required ? n * strings * ALONGSIDE.perStringFuse : 0
-  const leadMm2 =
-    (2 * COPPER_OHM_MM2_PER_M * brief.arrayLeadM * panel.impA * strings) / (LEAD_DROP_FRACTION * panel.vmpV * series)
   const leads = n * 2 * brief.arrayLeadM * (ALONGSIDE.leadPerM + ALONGSIDE.leadPerMPerMm2 * leadMm2)
   return {
     panel,
@@ -264,6 +278,8 @@ function judge(
     controllers: n,
     panelsPerString: series,
     stringsPerController: strings,
+    stringsByPlane: byPlane,
+    stringsPerInput: perInput,
     panels,
     arrayPowerW,
     price:

@@ -8,24 +8,19 @@ import type { BusNeed } from '../loads/bus-need.ts'
 import type { LoadsResult } from '../loads/link.ts'
 import { DARK_SUN_HOURS, type SiteResult } from '../site/link.ts'
 import { sunMonths } from '../site/sky-link.ts'
-import { formatQuantity, monthName } from '../units/format.ts'
+import { formatNumber, formatQuantity, monthName } from '../units/format.ts'
 import { defineLink, type Link, type LinkResult } from '../working/link.ts'
 import type { Need } from '../working/links.ts'
-import {
-  assumed,
-  assumedOf,
-  entered,
-  enteredOr,
-  fromSheet,
-  type Known,
-  known,
-  type Working,
-} from '../working/working.ts'
+import { assumed, assumedOf, enteredOr, fromSheet, type Known, known, type Working } from '../working/working.ts'
 import type { ArrayBrief } from './brief.ts'
-import { type FurtherArray, furtherArrays } from './further.ts'
-import { type Layout, rankLayouts } from './layout.ts'
+import { furtherArrays } from './further.ts'
+import type { FurtherArray } from './further-array.ts'
+import { type InPlane, inPlanes, roomOf, sunOnStrings } from './in-planes.ts'
+import { isHarmless, type Layout, type LayoutBrief, rankLayouts } from './layout.ts'
+import { chargeOf, layoutBriefOf, lessFurther, shareOf, withSelfDischarge } from './layout-brief.ts'
 import { type Losses, lossesOf } from './losses.ts'
-import { monthYield, recoveryPower, recoveryTime, worstMonth } from './methods.ts'
+import { monthYield, recoveryTime } from './methods.ts'
+import { alsoRequired, requiredOf } from './required.ts'
 import { layout as layoutMethod } from './string-methods.ts'
 
 export interface ArrayResult extends Losses, LinkResult {
@@ -34,6 +29,10 @@ export interface ArrayResult extends Losses, LinkResult {
   /** Months the sun alone must carry. */
   readonly sunMonths: readonly number[]
   readonly layout: Layout | null
+  /** What layouts are judged by; null until it is known. */
+  readonly layoutBrief: LayoutBrief | null
+  /** The main array in its planes: whole strings, and inputs of their own where there are enough. */
+  readonly byPlane: readonly InPlane[]
   readonly panelLocked: boolean
   readonly layouts: readonly Layout[]
   readonly panels: Known | null
@@ -69,7 +68,11 @@ export const arrayLink: Link<Upstream, ArrayResult> = defineLink(
     arrayLeadM: option.wiring.circuits.array?.lengthM ?? place.arrayToBatteryM ?? CIRCUIT_LENGTH.array.value,
     choice: option.array,
     strung: option.controller,
-    acCoupledW: option.inverter.acCoupledW,
+    acCoupled: option.inverter.acCoupled,
+    arrayInverters: catalogue.arrayInverters,
+    ruleSet: place.ruleSet,
+    kind: place.kind,
+    latitudeDeg: place.latitudeDeg,
     panels: catalogue.panels,
     controllers: catalogue.controllers,
     allInOnes: catalogue.allInOnes,
@@ -81,10 +84,28 @@ export const arrayLink: Link<Upstream, ArrayResult> = defineLink(
     need,
     battery,
   }),
-  ({ months, controllers, allInOnes, inverterId, inverterQuantity, efficiency, afterDarkFraction, ...read }, working) =>
+  (
+    {
+      months,
+      controllers,
+      allInOnes,
+      inverterId,
+      inverterQuantity,
+      efficiency,
+      afterDarkFraction,
+      kind,
+      latitudeDeg,
+      ...read
+    },
+    working,
+  ) =>
     layOut(
       {
         ...read,
+        need: withSelfDischarge(read.need, read.battery),
+        southern: (latitudeDeg ?? 0) < 0,
+        furtherChargeA: 0,
+        roomFor: roomOf({ kind, latitudeDeg }, read.site, read.choice.fit),
         months: months.split(',').map(Number),
         ...controllersOpen(read.strung.itemId, controllers, allInOnes, inverterId, inverterQuantity),
         inverterEfficiency: efficiency ?? assumedOf(DEFAULTS.inverterEfficiency),
@@ -128,6 +149,8 @@ function layOut(brief: ArrayBrief, working: Working): ArrayResult {
     requiredPowerW: null,
     designMonth: null,
     layout: null,
+    layoutBrief: null,
+    byPlane: [],
     panelLocked: choice.panelId !== null,
     layouts: [],
     panels: null,
@@ -142,83 +165,31 @@ function layOut(brief: ArrayBrief, working: Working): ArrayResult {
   if (!sunHours) return { ...nothing, answer: 'sun needed' }
   const dark = months.find((month) => (sunHours.value[month - 1] ?? 0) < DARK_SUN_HOURS)
   if (dark !== undefined) {
-    const message = `a backup in ${monthName(dark)}: no sun comes then, so no array can carry it`
+    const message = `a backup in ${monthName(dark)}: with ${formatNumber(sunHours.value[dark - 1] ?? 0, 2)} sun hours a day no array that anybody builds can carry it`
     const lack: Need = { link: 'array', place: 'backup.months', message }
-    return { ...nothing, needs: [...needs, lack], answer: `no sun in ${monthName(dark)}` }
+    return { ...nothing, needs: [...needs, lack], answer: `too dark in ${monthName(dark)}` }
   }
-  const worst = working.apply(worstMonth, {
-    busDailyEnergyWh: lessFurther(need.byMonthWh, further),
-    peakSunHours: sunHours,
-    systemEfficiency: losses.efficiencyByMonth,
-    backupMonths: entered(
-      Array.from({ length: 12 }, (_, m) => m + 1).filter((month) => !months.includes(month)),
-      'array',
-    ),
-  })
-  const requiredPowerW = withRecovery(brief, losses, sunHours, worst, further, working)
-  const required = { ...nothing, requiredPowerW, designMonth: worst.designMonth }
+  const mainNeedWh = lessFurther(need.byMonthWh, further)
+  const wanted = requiredOf(brief, losses, sunHours, mainNeedWh, shareOf(mainNeedWh, need.byMonthWh), working)
+  const deficitWh = battery.bank && deficitOf(battery.bank, battery)
+  const furtherChargeA = chargeOf(further, battery)
+  const sized = { ...brief, furtherChargeA }
+  const requiredPowerW = alsoRequired(sized, losses, sunHours, mainNeedWh, wanted, deficitWh, working)
+  const required = { ...nothing, requiredPowerW, designMonth: wanted.designMonth }
   if (!battery.bank) return { ...required, answer: 'battery needed' }
-  const layouts = rankLayouts(
-    brief.panels,
-    brief.controllers,
-    { ...strung, panelId: choice.panelId },
-    {
-      arrayPowerW: requiredPowerW.value,
-      systemVoltageV: battery.systemVoltageV.value,
-      batteryMaxV: battery.bank.absorptionV,
-      coldestC: site.recordLowC?.value ?? null,
-      recordHighC: site.recordHighC.value,
-      arrayLeadM: brief.arrayLeadM,
-      fixedControllers: brief.fixedControllers,
-      clippingFraction: strung.clippingFraction ?? DEFAULTS.clippingFraction.value,
-    },
-  )
+  const layoutBrief = layoutBriefOf(brief, battery.bank, requiredPowerW, mainNeedWh, losses)
+  const layouts = rankLayouts(brief.panels, brief.controllers, { ...strung, panelId: choice.panelId }, layoutBrief)
   const chosen = layouts[0]
-  if (!chosen) return { ...required, needs: [...needs, noLayout(brief)], answer: 'none fits' }
+  const settled = choice.panelId !== null || STRUNG_BY_HAND.some((field) => strung[field] !== null)
+  if (!chosen || !(chosen.fits || settled || isHarmless(chosen)))
+    return { ...required, layoutBrief, needs: [...needs, noLayout(brief, chosen)], answer: 'none fits' }
   return {
     ...required,
+    layoutBrief,
     layouts,
     layout: chosen,
-    ...figuresOf(brief, chosen, sunHours, losses, worst.designMonth, further, working),
+    ...figuresOf(brief, chosen, losses, wanted.designMonth, further, working),
   }
-}
-
-/** Energy the main array must still bring, by month. */
-function lessFurther(byMonthWh: Known<number[]>, further: readonly FurtherArray[]): Known<number[]> {
-  if (further.length === 0) return byMonthWh
-  return known(
-    byMonthWh.value.map((wh, month) =>
-      Math.max(
-        0,
-        further.reduce((left, each) => left - (each.yieldWh.value[month] ?? 0), wh),
-      ),
-    ),
-    'computed',
-    'the bus by month, less what the further arrays bring',
-  )
-}
-
-/** The balance of the worst month, or where asked for also the bank refilled within so many days. */
-function withRecovery(
-  { choice, battery, need }: ArrayBrief,
-  losses: Losses,
-  sunHours: Known<number[]>,
-  worst: { readonly arrayPowerW: Known; readonly designMonth: Known },
-  further: readonly FurtherArray[],
-  working: Working,
-): Known {
-  const at = worst.designMonth.value - 1
-  const sun = sunHours.value[at] ?? 0
-  if (choice.sizing !== 'recover' || !battery.bank || sun < DARK_SUN_HOURS) return worst.arrayPowerW
-  const needed = lessFurther(need.byMonthWh, further).value[at] ?? 0
-  const { arrayPowerW } = working.apply(recoveryPower, {
-    busDailyEnergyWh: known(needed, 'computed', `the bus in ${monthName(at + 1)}`),
-    deficitWh: deficitOf(battery.bank, battery),
-    recoveryDays: enteredOr(choice.recoveryDays, 'array', assumedOf(DEFAULTS.recoveryDays)),
-    peakSunHours: known(sun, 'computed', monthName(at + 1)),
-    systemEfficiency: known(losses.efficiencyByMonth.value[at] ?? 1, 'computed', monthName(at + 1)),
-  })
-  return arrayPowerW.value > worst.arrayPowerW.value ? arrayPowerW : worst.arrayPowerW
 }
 
 /** What the days without sun take out of the bank: not more than it gives, and not what it holds beyond the brief. */
@@ -227,7 +198,10 @@ function deficitOf(bank: Bank, { dayToCarryWh, autonomyDays }: BatteryResult): K
   return askedWh < bank.usableWh.value ? known(askedWh, 'computed', 'the days without sun') : bank.usableWh
 }
 
-function noLayout({ choice, strung }: ArrayBrief): Need {
+/** What of the strings a person settles: then the checks say what is wrong with it. */
+const STRUNG_BY_HAND = ['itemId', 'quantity', 'panelsPerString', 'stringsPerController'] as const
+
+function noLayout({ choice, strung }: ArrayBrief, nearest: Layout | undefined): Need {
   const which =
     choice.panelId !== null || strung.itemId !== null
       ? 'the chosen panel and controller'
@@ -235,15 +209,16 @@ function noLayout({ choice, strung }: ArrayBrief): Need {
   return {
     link: 'array',
     place: 'array.panelId',
-    message: `a panel and a controller: no string can be made with ${which}`,
+    message: nearest
+      ? `a panel and a controller: with ${which} none brings enough within its limits (the nearest: ${nearest.short})`
+      : `a panel and a controller: no string can be made with ${which}`,
   }
 }
 
 /** What the chosen layout comes to, month by month, the further arrays with it. */
 function figuresOf(
-  { strung, need, battery }: ArrayBrief,
+  { strung, need, battery, site }: ArrayBrief,
   chosen: Layout,
-  sunHours: Known<number[]>,
   losses: Losses,
   designMonth: Known,
   further: readonly FurtherArray[],
@@ -256,10 +231,11 @@ function figuresOf(
     controllers: enteredOr(strung.quantity, 'controller', best(chosen.controllers)),
     panelPowerW: fromSheet(chosen.panel.powerW, itemName(chosen.panel)),
   })
+  const byPlane = inPlanes(chosen, site)
   const main = working.apply(monthYield, {
     arrayPowerW: laid.arrayPowerW,
-    peakSunHours: sunHours,
-    systemEfficiency: losses.efficiencyByMonth,
+    peakSunHours: sunOnStrings(site, chosen, working),
+    systemEfficiency: losses.ofController(chosen.panel, chosen.controller),
     busDailyEnergyWh: need.byMonthWh,
   })
   const yields = further.length === 0 ? main : together(main.yieldWh, further, need)
@@ -275,6 +251,7 @@ function figuresOf(
   return {
     ...laid,
     ...yields,
+    byPlane,
     recoveryDays: recovery ?? null,
     answer: `${laid.panels.value} × ${formatQuantity(chosen.panel.powerW, 'W')}${count}`,
   }

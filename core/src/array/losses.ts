@@ -1,4 +1,4 @@
-import { itemName } from '../catalogue/schema.ts'
+import { type Controller, itemName, type Panel } from '../catalogue/schema.ts'
 import { DEFAULTS, SOILING_DEFAULT } from '../job/defaults.ts'
 import { chemistryRow } from '../tables/chemistries.ts'
 import {
@@ -27,9 +27,37 @@ export interface Losses {
   readonly heatLossByMonth: Known<number[]> | null
   /** One factor stands in place of the list. */
   readonly single: boolean
+  /** The same by month for another array, by what its strings hang on: PWM loses what the panels have above the battery. */
+  readonly ofController: (panel: Panel, controller: Controller) => Known<number[]>
 }
 
 export function lossesOf(brief: ArrayBrief, working: Working): Losses {
+  const own = ownLosses(brief, working)
+  const ownPwm = 1 - (own.losses.pwm?.value ?? 0)
+  return {
+    ...own,
+    ofController: (panel, controller) => {
+      const pwm = controller.technology === 'pwm' && !own.single ? 1 - pwmLoss(brief, panel).value : 1
+      if (pwm === ownPwm) return own.efficiencyByMonth
+      const byMonth = own.efficiencyByMonth.value.map((eta) => Math.min(1, (eta / ownPwm) * pwm))
+      return known(byMonth, 'computed', 'losses of the main array, with those of its own controller')
+    },
+  }
+}
+
+/**
+ * What a PWM controller loses: it holds the panel at the battery’s volts and passes its current. Of the panel’s working
+ * voltage at test conditions what is above the battery halfway between nominal and absorption.
+ */
+function pwmLoss({ battery: { bank, systemVoltageV } }: ArrayBrief, panel: Panel | undefined): Known {
+  if (!panel || !bank) return assumedOf(DEFAULTS.pwmLoss)
+  const series = Math.max(1, Math.round(systemVoltageV.value / (panel.nominalV ?? systemVoltageV.value)))
+  const chargingV = (bank.voltageV.value + bank.absorptionV) / 2
+  const loss = Math.min(0.9, Math.max(0, 1 - chargingV / (panel.vmpV * series)))
+  return known(loss, 'computed', `PWM holds ${itemName(panel)} at the battery’s volts`)
+}
+
+function ownLosses(brief: ArrayBrief, working: Working): Omit<Losses, 'ofController'> {
   const { choice, site } = brief
   if (choice.singleFactor !== null) {
     const eta = entered(choice.singleFactor, 'array')
@@ -70,7 +98,8 @@ export function lossesOf(brief: ArrayBrief, working: Working): Losses {
   }
 }
 
-function listedLosses({ soiling, choice, strung, controllers, battery }: ArrayBrief): Record<string, Known> {
+function listedLosses(brief: ArrayBrief): Record<string, Known> {
+  const { soiling, choice, strung, controllers, battery, panels } = brief
   const typed = choice.losses
   const throughBattery = battery.item
     ? fromSheet(1 - battery.item.roundTripEfficiency, `${itemName(battery.item)}, the whole day through the battery`)
@@ -88,7 +117,11 @@ function listedLosses({ soiling, choice, strung, controllers, battery }: ArrayBr
     ageing: enteredOr(typed.ageing, 'array', assumedOf(DEFAULTS.ageingLoss)),
   }
   const isPwm = controllers.find(({ id }) => id === strung.itemId)?.technology === 'pwm'
-  if (isPwm) losses.pwm = assumedOf(DEFAULTS.pwmLoss)
+  if (isPwm)
+    losses.pwm = pwmLoss(
+      brief,
+      panels.find(({ id }) => id === choice.panelId),
+    )
   return losses
 }
 

@@ -21,8 +21,11 @@ function vocTableFactor(coldestC: number): number {
   return row.factor
 }
 
-/** Where neither coefficient is known: Vmp falls a little faster than Voc. Assumption of Yard Lamp. */
+/** Where neither coefficient is known: Vmp falls a little faster than Voc. Source: handbook, crystalline silicon. */
 const VMP_COEFF_FALLBACK_PER_C = -0.004
+const VOC_HOT_COEFF_FALLBACK_PER_C = -0.0035
+/** Least by which the working voltage stays above the bank while a tracking controller runs, V. Source: common sheets. */
+export const RUN_HEADROOM_V = 1
 const coefficient = (symbol: string, label: string) => quantity(symbol, label, '1/°C', { min: -0.02, max: 0 })
 
 export const stringLimits = defineMethod({
@@ -37,23 +40,27 @@ export const stringLimits = defineMethod({
     batteryMaxV: quantity('V_b', 'highest charging voltage of the bank', 'V', { above: 0 }),
     vocCoeffPerC: coefficient('β', 'temperature coefficient of V_oc').optional(),
     vmpCoeffPerC: coefficient('γ', 'temperature coefficient of V_mp').optional(),
-    startHeadroomV: quantity('V_h', 'start headroom above the bank', 'V', { min: 0 }).default(5),
+    startHeadroomV: quantity('V_s', 'open-circuit volts above the bank to start', 'V', { min: 0 }).default(5),
+    runHeadroomV: quantity('V_r', 'working volts above the bank to run', 'V', { min: 0 }).default(RUN_HEADROOM_V),
     mpptMinV: quantity('V_mppt', 'lower end of the tracking window', 'V', { min: 0 }).default(0),
   },
   outputs: {
     vocColdV: quantity('V_oc,cold', 'open-circuit voltage of a panel at the record low', 'V'),
     vmpHotV: quantity('V_mp,hot', 'working voltage of a panel when hot', 'V'),
+    vocHotV: quantity('V_oc,hot', 'open-circuit voltage of a panel when hot', 'V'),
     maxSeries: count('n_max', 'most in series'),
     minSeries: count('n_min', 'fewest in series'),
   },
   formula: [
     '{vocColdV} = {vocV} × (1 + {vocCoeffPerC} × ({coldestC} − 25)), or × the table factor where no coefficient is known',
     '{vmpHotV} = {vmpV} × (1 + {vmpCoeffPerC} × ({hottestCellC} − 25))',
+    '{vocHotV} = {vocV} × (1 + {vocCoeffPerC} × ({hottestCellC} − 25)), −0.35 %/°C where no coefficient is known',
     '{maxSeries} = {controllerMaxV} ÷ {vocColdV}, rounded down',
-    '{minSeries} = max({batteryMaxV} + {startHeadroomV}, {mpptMinV}) ÷ {vmpHotV}, rounded up',
+    '{minSeries} = the larger of max({batteryMaxV} + {runHeadroomV}, {mpptMinV}) ÷ {vmpHotV} to run and ({batteryMaxV} + {startHeadroomV}) ÷ {vocHotV} to start, each rounded up, at least 1',
   ],
   source: 'NFPA 70 (NEC) 2023, 690.7(A); IEC 62548-1',
-  notes: 'Never the 25 °C figures: the first cold bright morning gives the highest voltage.',
+  notes:
+    'Never the 25 °C figures: the first cold bright morning gives the highest voltage. A tracking controller starts on open-circuit volts and then runs while the working voltage stays above the battery.',
   compute(input) {
     const { vocCoeffPerC, coldestC, hottestCellC } = input
     const factor = vocCoeffPerC === undefined ? vocTableFactor(coldestC) : 1 + vocCoeffPerC * (coldestC - 25)
@@ -63,12 +70,17 @@ export const stringLimits = defineMethod({
     if (!(vocColdV > 0)) throw outOfDomain('coldestC', coldestC, 'a temperature at which the panel still has a voltage')
     if (!(vmpHotV > 0))
       throw outOfDomain('hottestCellC', hottestCellC, 'a temperature at which the panel still has a voltage')
-    const neededV = Math.max(input.batteryMaxV + input.startHeadroomV, input.mpptMinV)
+    const vocHotV = input.vocV * (1 + (vocCoeffPerC ?? VOC_HOT_COEFF_FALLBACK_PER_C) * (hottestCellC - 25))
+    if (!(vocHotV > 0))
+      throw outOfDomain('hottestCellC', hottestCellC, 'a temperature at which the panel still has a voltage')
+    const toRun = Math.max(input.batteryMaxV + input.runHeadroomV, input.mpptMinV) / vmpHotV
+    const toStart = (input.batteryMaxV + input.startHeadroomV) / vocHotV
     return {
       vocColdV,
       vmpHotV,
+      vocHotV,
       maxSeries: Math.floor(input.controllerMaxV / vocColdV + WHOLE_PANEL_TOLERANCE),
-      minSeries: Math.max(1, Math.ceil(neededV / vmpHotV - WHOLE_PANEL_TOLERANCE)),
+      minSeries: Math.max(1, Math.ceil(Math.max(toRun, toStart) - WHOLE_PANEL_TOLERANCE)),
     }
   },
 })

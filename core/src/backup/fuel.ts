@@ -2,6 +2,7 @@ import { type Generator, itemName } from '../catalogue/schema.ts'
 import { DEFAULTS } from '../job/defaults.ts'
 import { DAYS_IN_MONTH } from '../tables/month-mean-days.ts'
 import { assumedOf, entered, fromSheet, type Known, known, type Working } from '../working/working.ts'
+import type { AlternatorResult } from './alternator.ts'
 import type { BackupBrief } from './brief.ts'
 import type { ChargeSource } from './charge-source.ts'
 import { generatorYear } from './methods.ts'
@@ -22,16 +23,18 @@ export function fuelYear(
   generator: Generator,
   charge: ChargeSource,
   { demandW, siteFactor }: { demandW: Known; siteFactor: Known },
+  alternator: AlternatorResult | null,
   working: Working,
 ): FuelYear | null {
   if (!array.yieldWh || !controller.strings) return null
+  const engineWh = alternator?.dailyEnergyWh.value ?? 0
   const left = choice.months.filter((month) => monthsInUse.includes(month))
   const deficits = array.needWh.map((needWh, month) =>
-    left.includes(month + 1) ? Math.max(0, needWh - (array.yieldWh?.value[month] ?? 0)) : 0,
+    left.includes(month + 1) ? Math.max(0, needWh - (array.yieldWh?.value[month] ?? 0) - engineWh) : 0,
   )
   const sheet = itemName(generator)
   const year = working.apply(generatorYear, {
-    deficitWh: known(deficits, 'computed', 'what the sun leaves open in the months left to the backup'),
+    deficitWh: known(deficits, 'computed', 'what sun and engine leave open in the months left to the backup'),
     daysInMonth: known([...DAYS_IN_MONTH], 'table', 'days of the months'),
     chargerPowerW: charge.powerW,
     chargeEfficiency: battery.item

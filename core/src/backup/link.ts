@@ -17,7 +17,9 @@ import { type AlternatorResult, alternatorOf } from './alternator.ts'
 import type { BackupBrief } from './brief.ts'
 import { type ChargeSource, chargeSource } from './charge-source.ts'
 import { type FuelYear, fuelYear } from './fuel.ts'
+import { houseLoadOf } from './input-limit.ts'
 import { generator as generatorMethod } from './methods.ts'
+import { besideA, type Together, togetherA, togetherOf } from './together.ts'
 
 export interface GeneratorCandidate {
   readonly item: Generator
@@ -43,8 +45,11 @@ export interface BackupResult extends LinkResult {
   readonly alternator: AlternatorResult | null
   readonly startAt: Known
   readonly stopAt: Known
-  /** Charge current of charger and alternator together, A. */
+  /** Charge current of charger and engine, so far as they charge at the same time, A. */
   readonly chargeA: number
+  readonly together: Together
+  /** Charge current of all that can charge at the same time, the sun with it, A. */
+  readonly togetherA: number
 }
 
 export interface Upstream {
@@ -76,7 +81,7 @@ export const backupLink: Link<Upstream, BackupResult> = defineLink(
     inverter,
   }),
   (brief, working): BackupResult => {
-    const { choice, battery, demand } = brief
+    const { choice, battery } = brief
     const { bank } = battery
     const depth = battery.depthOfDischarge.value
     const alternator = bank && choice.alternator ? alternatorOf(brief, choice.alternator, working) : null
@@ -85,7 +90,7 @@ export const backupLink: Link<Upstream, BackupResult> = defineLink(
       needs: [],
       kind: choice.kind,
       charge: null,
-      houseLoadW: enteredOr(choice.houseLoadW, 'backup', demand.continuousW),
+      houseLoadW: enteredOr(choice.houseLoadW, 'backup', known(0, 'computed', 'nothing charges')),
       demandW: null,
       siteFactor: null,
       requiredW: null,
@@ -101,25 +106,54 @@ export const backupLink: Link<Upstream, BackupResult> = defineLink(
         known(Math.round((1 - depth) * 100) / 100, 'computed', 'depth the bank may be used to'),
       ),
       stopAt: enteredOr(choice.stopAt, 'backup', assumedOf(DEFAULTS.backupStopAt)),
-      chargeA: alternatorA,
+      ...chargingOf(brief, 0, alternatorA),
     }
     if (choice.kind === 'none') return { ...alone, answer: alternatorText(alternator) ?? 'none' }
     if (!bank) return { ...alone, answer: 'battery needed' }
     const charge = chargeSource(brief, alternatorA, working)
     if (!charge) {
-      const message = `a charger of ${battery.systemVoltageV.value} V for ${brief.mainsVoltageV} V mains: none in the catalogue`
-      return {
-        ...alone,
-        needs: [{ link: 'backup', place: 'backup.chargerId', message }],
-        answer: 'no charger fits',
-      }
+      const lack: Need = { link: 'backup', place: 'backup.chargerId', message: noCharger(brief, alternatorA) }
+      return { ...alone, needs: [lack], answer: 'no charger fits' }
     }
-    const charged = { ...alone, charge, chargeA: alternatorA + charge.currentA.value }
+    const charged = {
+      ...alone,
+      charge,
+      houseLoadW: houseLoadOf(brief, charge.input, charge.powerW.value / charge.efficiency.value),
+      ...chargingOf(brief, charge.currentA.value, alternatorA),
+    }
     const hours = formatQuantity(charge.hours.value, 'h', 1)
     if (choice.kind === 'mains') return { ...charged, answer: `mains, full in ${hours}` }
-    return { ...charged, ...generatorFigures(brief, alone.houseLoadW, charge, hours, working) }
+    return { ...charged, ...generatorFigures(brief, charged.houseLoadW, charge, hours, alternator, working) }
   },
 )
+
+/** What charges at the same time, A. */
+function chargingOf({ choice, controller }: BackupBrief, chargerA: number, engineA: number) {
+  const together = togetherOf(choice)
+  const all = togetherA(together, { sunA: controller.chargeA, chargerA, engineA })
+  return {
+    together,
+    togetherA: all,
+    chargeA: together === 'all' ? chargerA + engineA : Math.max(chargerA, engineA),
+  }
+}
+
+function noCharger({ battery, mainsVoltageV, choice, controller }: BackupBrief, alternatorA: number): string {
+  const volts = `a charger of ${battery.systemVoltageV.value} V for ${mainsVoltageV} V mains`
+  if (choice.chargerId !== null) return `${volts}: "${choice.chargerId}" is not in the catalogue`
+  const bankA = battery.bank?.maxChargeA ?? 0
+  const leftA = besideA(togetherOf(choice), bankA, controller.chargeA, alternatorA)
+  return `${volts} that the bank bears: beside the sun it takes ${formatQuantity(leftA, 'A')} more, and none in the catalogue can be set so low. Say that only one source charges at a time, set the controllers lower, or take more strings`
+}
+
+/** Power factor of house and charger together. */
+function powerFactorOf({ demand }: BackupBrief, houseLoadW: Known, charge: ChargeSource): Known {
+  const chargerW = charge.powerW.value / charge.efficiency.value
+  const houseFactor = demand.continuousVA.value > 0 ? demand.continuousW.value / demand.continuousVA.value : 1
+  const voltAmperes = houseLoadW.value / houseFactor + chargerW / charge.powerFactor
+  const factor = voltAmperes > 0 ? (houseLoadW.value + chargerW) / voltAmperes : 1
+  return known(Math.min(1, factor), 'computed', 'of house and charger together')
+}
 
 /** The generator that carries house and charger at once, at this height and heat, and what it burns. */
 function generatorFigures(
@@ -127,6 +161,7 @@ function generatorFigures(
   houseLoadW: Known,
   charge: ChargeSource,
   hours: string,
+  alternator: AlternatorResult | null,
   working: Working,
 ) {
   const { choice } = brief
@@ -136,6 +171,7 @@ function generatorFigures(
     chargerEfficiency: charge.efficiency,
     altitudeM: enteredOr(brief.altitudeM, 'site', assumedOf(DEFAULTS.altitudeM)),
     ambientC: brief.recordHighC,
+    powerFactor: powerFactorOf(brief, houseLoadW, charge),
   })
   const generators = rankGenerators(brief, required.requiredW.value, required.requiredVA.value)
   const generator =
@@ -152,7 +188,7 @@ function generatorFigures(
     generators,
     generator,
     needs: generator ? [] : [lack],
-    fuel: generator ? fuelYear(brief, generator, charge, required, working) : null,
+    fuel: generator ? fuelYear(brief, generator, charge, required, alternator, working) : null,
     answer: generator
       ? `${formatQuantity(generator.continuousVA / 1000, 'kVA', 1)}, full in ${hours}`
       : 'no generator fits',
@@ -166,12 +202,16 @@ const alternatorText = (alternator: AlternatorResult | null): string | null =>
 const SPLIT_LEG_V = 120
 
 function rankGenerators(
-  { generators, splitPhase, mainsVoltageV }: BackupBrief,
+  { generators, splitPhase, mainsVoltageV, mainsFrequencyHz }: BackupBrief,
   requiredW: number,
   requiredVA: number,
 ): GeneratorCandidate[] {
   return generators
-    .filter((item) => nearVoltage(item.mainsVoltageV, splitPhase ? SPLIT_LEG_V : mainsVoltageV))
+    .filter(
+      (item) =>
+        item.mainsFrequencyHz === mainsFrequencyHz &&
+        nearVoltage(item.mainsVoltageV, splitPhase ? SPLIT_LEG_V : mainsVoltageV),
+    )
     .map((item) => {
       const ratio =
         requiredW > 0 && requiredVA > 0 ? Math.min(item.continuousW / requiredW, item.continuousVA / requiredVA) : null

@@ -132,8 +132,10 @@ export const alternatorCharge = defineMethod({
   title: 'What a charger takes from an alternator',
   inputs: {
     outputA: quantity('I_c', 'charge current', 'A', { above: 0 }),
-    batteryVoltageV: quantity('V_b', 'battery voltage', 'V', { above: 0 }),
+    absorptionV: quantity('V_abs', 'battery voltage while it charges', 'V', { above: 0 }),
+    batteryVoltageV: quantity('V_b', 'battery voltage, nominal', 'V', { above: 0 }),
     efficiency: share('η', 'charger efficiency'),
+    chargeEfficiency: share('η_b', 'through the battery'),
     alternatorV: quantity('V_a', 'alternator voltage', 'V', { above: 0 }),
     idleA: quantity('I_idle', 'alternator at idle', 'A', { above: 0 }),
     otherA: quantity('I_o', 'what the vehicle itself draws', 'A', { min: 0 }).default(0),
@@ -142,19 +144,19 @@ export const alternatorCharge = defineMethod({
   outputs: {
     drawnA: quantity('I_a', 'out of the alternator', 'A'),
     allowedA: quantity('I_max', 'most it should give at idle', 'A'),
-    dailyEnergyWh: quantity('E', 'into the bank on a day', 'Wh'),
+    dailyEnergyWh: quantity('E', 'out of the bank again for a day', 'Wh'),
   },
   formula: [
-    '{drawnA} = {outputA} × {batteryVoltageV} ÷ ({efficiency} × {alternatorV})',
+    '{drawnA} = {outputA} × {absorptionV} ÷ ({efficiency} × {alternatorV})',
     '{allowedA} = the smaller of {idleA} ÷ 2 and {idleA} − {otherA}, not below 0',
-    '{dailyEnergyWh} = {outputA} × {batteryVoltageV} × {hoursPerDay}',
+    '{dailyEnergyWh} = {outputA} × {batteryVoltageV} × {hoursPerDay} × {chargeEfficiency}',
   ],
   source: 'Power balance; common practice: half of the output at idle, and not what the vehicle itself needs',
   notes: 'An alternator at idle turns slowly, cools badly and overheats first.',
-  compute: ({ outputA, batteryVoltageV, efficiency, alternatorV, idleA, otherA, hoursPerDay }) => ({
-    drawnA: (outputA * batteryVoltageV) / (efficiency * alternatorV),
-    allowedA: Math.max(0, Math.min(idleA / 2, idleA - otherA)),
-    dailyEnergyWh: outputA * batteryVoltageV * hoursPerDay,
+  compute: ({ outputA, absorptionV, batteryVoltageV, efficiency, chargeEfficiency, alternatorV, ...given }) => ({
+    drawnA: (outputA * absorptionV) / (efficiency * alternatorV),
+    allowedA: Math.max(0, Math.min(given.idleA / 2, given.idleA - given.otherA)),
+    dailyEnergyWh: outputA * batteryVoltageV * given.hoursPerDay * chargeEfficiency,
   }),
 })
 

@@ -90,6 +90,8 @@ export interface BankBrief {
   readonly systemVoltageV: number
   readonly coldestC: number
   readonly hottestC: number
+  /** Highest battery voltage the inverter bears, V; null where none is chosen or its sheet says nothing. */
+  readonly highestV: number | null
   readonly currents: BankCurrents
   readonly write: Writer
   /** What the school of sizing puts in place of the factors. */
@@ -137,7 +139,15 @@ function suitedUnits(items: readonly Battery[], choice: Option['battery'], brief
   const ofShelf = suitedKept.get(items) ?? new Map<string, readonly Suited[]>()
   suitedKept.set(items, ofShelf)
   const { systemVoltageV, coldestC, hottestC, write } = brief
-  const key = [systemVoltageV, coldestC, hottestC, write.system, choice.depthOfDischarge, choice.coldProtected].join()
+  const key = [
+    systemVoltageV,
+    coldestC,
+    hottestC,
+    write.system,
+    choice.depthOfDischarge,
+    choice.coldProtected,
+    brief.highestV,
+  ].join()
   const before = ofShelf.get(key)
   if (before) return before
   const found = items.flatMap((item) => suited(item, choice, brief) ?? [])
@@ -164,7 +174,12 @@ function suited(item: Battery, choice: Option['battery'], brief: BankBrief): Sui
       block,
       factors: { depthOfDischarge: choice.depthOfDischarge ?? item.planningDepth, temperatureFactor },
       bankVoltageV: blocks * block.voltageV,
-      short: whyNot(...weatherShort(item, choice, brief)),
+      short: whyNot(
+        ...weatherShort(item, choice, brief),
+        brief.highestV !== null &&
+          blocks * block.cells * item.absorptionV > brief.highestV + 1e-9 &&
+          'charged higher than the inverter bears',
+      ),
     }
   } catch (error) {
     // Its sheet and the standard end above this cold.

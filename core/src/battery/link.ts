@@ -1,11 +1,12 @@
 import { capacityByTemperature } from '../catalogue/curves.ts'
-import { type Battery, itemName } from '../catalogue/schema.ts'
+import { type Battery, type Inverter, itemName } from '../catalogue/schema.ts'
 import { blockOf, blocksFor, isBareLithiumCell, type SystemVoltageV } from '../catalogue/voltage-class.ts'
 import { DEFAULTS } from '../job/defaults.ts'
 import { keptCount } from '../job/existing.ts'
 import type { Option } from '../job/schema.ts'
 import { heaviestDays } from '../loads/bus-methods.ts'
 import type { BusNeed } from '../loads/bus-need.ts'
+import type { Demand } from '../loads/demand.ts'
 import type { SiteResult } from '../site/link.ts'
 import { hasBackup } from '../site/sky-link.ts'
 import { type Chemistry, chemistryRow } from '../tables/chemistries.ts'
@@ -18,6 +19,7 @@ import { agedUnits, type Bank, type BankCurrents, bankFigures, countStrings } fr
 import { type BatteryCandidate, rankBatteries, type SizedWith } from './candidates.ts'
 import { leadAcidTemperatureFactor, requiredCapacity, sheetTemperatureFactor } from './methods.ts'
 import { pickBattery } from './pick.ts'
+import { selfDischarge } from './standing-methods.ts'
 import type { VoltageChoice } from './system-voltage.ts'
 
 /** What the stepwise school divides by for the cold. Source: common practice. */
@@ -37,6 +39,11 @@ export interface BatteryResult extends VoltageChoice, LinkResult {
   readonly requiredNominalWh: Known | null
   readonly requiredCapacityAh: Known | null
   readonly bank: Bank | null
+  /** The battery at its coldest and hottest: the room, or the heated box in it. */
+  readonly coldestC: Known
+  readonly hottestC: Known
+  /** What the bank loses by itself a day; null without a bank. */
+  readonly selfDischargeWh: Known | null
 }
 
 export interface Upstream {
@@ -44,12 +51,14 @@ export interface Upstream {
   readonly voltage: VoltageChoice
   readonly need: BusNeed
   readonly currents: BankCurrents
+  readonly demand: Pick<Demand, 'heating'>
+  readonly inverter: { readonly item: Inverter | null }
 }
 
 /** The bank: which unit, how many, what they hold, carry, bear and last. */
 export const batteryLink: Link<Upstream, BatteryResult> = defineLink(
   'battery',
-  ({ job, option, catalogue, write }, { site, voltage, need, currents }) => ({
+  ({ job, option, catalogue, write }, { site, voltage, need, currents, demand, inverter }) => ({
     choice: option.battery,
     items: catalogue.batteries,
     existing: job.existing,
@@ -58,23 +67,25 @@ export const batteryLink: Link<Upstream, BatteryResult> = defineLink(
       : hasBackup(option)
         ? DEFAULTS.autonomyWithBackupDays
         : DEFAULTS.autonomyAloneDays,
-    roomLowC: site.batteryRoomLowC,
+    coldestC: batteryLow(site.batteryRoomLowC, demand.heating),
+    // A set point, or a box that holds less than the room, never makes it colder than the room.
     roomHighC: site.batteryRoomHighC,
     voltage,
     need,
     dischargeA: currents.dischargeA,
     chargeA: currents.chargeA,
+    highestV: inverter.item?.highestInputV ?? null,
     write,
   }),
   // biome-ignore lint/complexity/noExcessiveLinesPerFunction: the steps of one link in their order, each named
   (read, working): BatteryResult => {
-    const { choice, items, roomLowC, voltage, need, write } = read
+    const { choice, items, coldestC, voltage, need, write } = read
     const sized = sizingOf(read, working)
     const { autonomyDays, agingFactor, dayToCarryWh, sizing } = sized
     const listed = need.averageWh.value > 0
     const candidates = listed ? rankBatteries(items, choice, sized.brief) : []
     const { item, needs } = listed
-      ? pickBattery(choice, items, candidates, roomLowC, voltage.systemVoltageV.value, write)
+      ? pickBattery(choice, items, candidates, coldestC, voltage.systemVoltageV.value, write)
       : { item: null, needs: [] }
     const chemistry = item?.chemistry ?? choice.chemistry ?? 'lithium iron phosphate'
     const depthOfDischarge = enteredOr(
@@ -86,6 +97,7 @@ export const batteryLink: Link<Upstream, BatteryResult> = defineLink(
     )
     const unanswered = {
       compared: voltage.compared,
+      open: voltage.open,
       systemVoltageV: voltage.systemVoltageV,
       needs,
       item: null,
@@ -100,12 +112,15 @@ export const batteryLink: Link<Upstream, BatteryResult> = defineLink(
       requiredNominalWh: null,
       requiredCapacityAh: null,
       bank: null,
+      coldestC,
+      hottestC: read.roomHighC,
+      selfDischargeWh: null,
     }
     if (!listed) return { ...unanswered, answer: 'loads needed' }
     if (!item) return { ...unanswered, answer: 'none fits' }
-    const temperatureFactor = coldFactor(item, roomLowC, working)
+    const temperatureFactor = coldFactor(item, coldestC, working)
     if (!temperatureFactor)
-      return { ...unanswered, item, needs: [...needs, tooCold(item, roomLowC, write)], answer: 'too cold to say' }
+      return { ...unanswered, item, needs: [...needs, tooCold(item, coldestC, write)], answer: 'too cold to say' }
     const required = working.apply(requiredCapacity, {
       busDailyEnergyWh: sized.dayWh,
       autonomyDays,
@@ -136,6 +151,10 @@ export const batteryLink: Link<Upstream, BatteryResult> = defineLink(
       requiredNominalWh: required.nominalEnergyWh,
       requiredCapacityAh: required.nominalCapacityAh,
       bank,
+      selfDischargeWh: working.apply(selfDischarge, {
+        bankEnergyWh: bank.energyWh,
+        fractionPerMonth: enteredOr(choice.selfDischargeFractionPerMonth, 'battery', selfDischargeOf(item)),
+      }).dailyEnergyWh,
       answer: `${bank.units} × ${formatQuantity(item.unitVoltageV, 'V')} ${formatQuantity(item.capacityAh, 'Ah')}, ${formatQuantity(bank.carriesDays.value, 'days', 1)}`,
     }
   },
@@ -149,8 +168,9 @@ const SCHOOL_TEMPERATURE = {
 interface SizingBrief extends BankCurrents {
   readonly choice: Option['battery']
   readonly autonomy: { readonly value: number; readonly unit: string; readonly why: string; readonly source: string }
-  readonly roomLowC: Known
+  readonly coldestC: Known
   readonly roomHighC: Known
+  readonly highestV: number | null
   readonly voltage: VoltageChoice
   readonly need: BusNeed
   readonly write: Writer
@@ -160,7 +180,8 @@ interface SizingBrief extends BankCurrents {
 function sizingOf(read: SizingBrief, working: Working) {
   const { choice, need } = read
   const autonomyDays = enteredOr(choice.autonomyDays, 'battery', assumedOf(read.autonomy))
-  const agingFactor = enteredOr(choice.agingFactor, 'battery', assumedOf(DEFAULTS.agingFactor))
+  const aged = choice.ageing === 'middle-of-life' ? DEFAULTS.middleOfLifeFactor : DEFAULTS.endOfLifeFactor
+  const agingFactor = enteredOr(choice.agingFactor, 'battery', assumedOf(aged))
   const dayToCarryWh = heaviestDay(need, autonomyDays, working)
   const sizing = choice.sizing ?? 'full'
   const dayWh = sizing === 'full' ? dayToCarryWh : sizing === 'plain' ? need.listedWh : need.steppedWh
@@ -175,7 +196,8 @@ function sizingOf(read: SizingBrief, working: Working) {
     autonomyDays: autonomyDays.value,
     agingFactor: agingFactor.value,
     systemVoltageV: read.voltage.systemVoltageV.value,
-    coldestC: read.roomLowC.value,
+    coldestC: read.coldestC.value,
+    highestV: read.highestV,
     hottestC: read.roomHighC.value,
     currents: { dischargeA: read.dischargeA, chargeA: read.chargeA },
     write: read.write,
@@ -189,6 +211,17 @@ const UNMANAGED_CELLS: Need = {
   message:
     'a management system that watches each cell and cuts off charge and discharge: bare lithium cells can burn without one',
 }
+
+/** What the heated box holds where that is warmer than the room. */
+function batteryLow(roomLowC: Known, heating: Demand['heating']): Known {
+  if (!heating || heating.heldC.value <= roomLowC.value) return roomLowC
+  return heating.heldC
+}
+
+const selfDischargeOf = (item: Battery): Known =>
+  item.selfDischargeFractionPerMonth === null
+    ? known(chemistryRow(item.chemistry).selfDischargeFractionPerMonth, 'table', `typical of ${item.chemistry}`)
+    : fromSheet(item.selfDischargeFractionPerMonth, itemName(item))
 
 const tooCold = (item: Battery, roomLowC: Known, write: Writer): Need => ({
   link: 'battery',

@@ -1,11 +1,16 @@
 import { defineMethod } from '../method/method.ts'
 import { choice, count, quantity } from '../method/quantity.ts'
 
+/** What a cell gives off, and how much air it needs: vented nickel stands for nickel-cadmium and nickel-iron. */
+export const GASSING_KINDS = ['vented', 'valve-regulated', 'vented-nickel'] as const
+export type GassingKind = (typeof GASSING_KINDS)[number]
+
 /** Gassing current, A per Ah. Source: IEC 62485-2:2010, Table 1. */
-const GASSING_CURRENT_A_PER_AH = {
+const GASSING_CURRENT_A_PER_AH: Readonly<Record<GassingKind, Readonly<Record<'float' | 'boost', number>>>> = {
   vented: { float: 0.005, boost: 0.02 },
   'valve-regulated': { float: 0.001, boost: 0.008 },
-} as const
+  'vented-nickel': { float: 0.005, boost: 0.05 },
+}
 
 export const hydrogenAirflow = defineMethod({
   id: 'battery.hydrogen-airflow',
@@ -13,7 +18,7 @@ export const hydrogenAirflow = defineMethod({
   inputs: {
     cells: count('n', 'cells', 1),
     capacityAh: quantity('C', 'rated capacity', 'Ah', { above: 0 }),
-    kind: choice(['vented', 'valve-regulated']),
+    kind: choice(GASSING_KINDS),
     mode: choice(['float', 'boost']),
   },
   outputs: {

@@ -28,7 +28,13 @@ export const LITHIUM_COLD = [
 ]
 
 /** Figures that follow from the chemistry where the sheet says no more. */
-type Typical = 'floatV' | 'chargeMaxC' | 'dischargeMinC' | 'dischargeMaxC' | 'roundTripEfficiency'
+type Typical =
+  | 'selfDischargeFractionPerMonth'
+  | 'floatV'
+  | 'chargeMaxC'
+  | 'dischargeMinC'
+  | 'dischargeMaxC'
+  | 'roundTripEfficiency'
 type Sheet = Omit<Battery, 'kind' | 'id' | 'maker' | 'model' | Typical>
 
 export const sheet = (id: string, maker: string, model: string, figures: Sheet): Battery => {
@@ -37,6 +43,7 @@ export const sheet = (id: string, maker: string, model: string, figures: Sheet):
   return {
     kind: 'battery',
     id,
+    selfDischargeFractionPerMonth: typical.selfDischargeFractionPerMonth,
     maker,
     model,
     ...figures,

@@ -1,10 +1,7 @@
 import type { Controller } from './schema.ts'
 
-type ControllerSheet = Omit<
-  Controller,
-  'kind' | 'id' | 'maker' | 'model' | 'inputs' | 'maxPvPowerW' | 'terminalMaxMm2'
-> &
-  Partial<Pick<Controller, 'inputs' | 'maxPvPowerW' | 'terminalMaxMm2'>>
+type Added = 'inputs' | 'maxPvPowerW' | 'terminalMaxMm2' | 'maxInputPowerW' | 'leastSetA' | 'runHeadroomV'
+type ControllerSheet = Omit<Controller, 'kind' | 'id' | 'maker' | 'model' | Added> & Partial<Pick<Controller, Added>>
 
 /** Array power as the sheets state it: three tenths over what the output can take. */
 const pvPower = (voltages: readonly (12 | 24 | 48)[], ratedOutputA: number) =>
@@ -19,6 +16,10 @@ const controller = (id: string, model: string, figures: ControllerSheet): Contro
   maker: 'Lanthorn',
   model,
   inputs: 1,
+  maxInputPowerW: null,
+  runHeadroomV: null,
+  // Tracking controllers can be set lower; a PWM one switches what the panels give.
+  leastSetA: figures.technology === 'pwm' ? null : Math.max(1, Math.round(figures.ratedOutputA / 10)),
   maxPvPowerW: figures.technology === 'pwm' ? null : pvPower(figures.batteryVoltagesV, figures.ratedOutputA),
   terminalMaxMm2: figures.ratedOutputA <= 20 ? 10 : figures.ratedOutputA <= 50 ? 16 : 35,
   ...figures,

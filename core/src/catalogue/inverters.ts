@@ -1,6 +1,14 @@
 import type { AllInOne, Inverter } from './schema.ts'
 
-type Added = 'efficiencyPoints' | 'searchW' | 'splitPhaseStack' | 'chargerA'
+type Added =
+  | 'efficiencyPoints'
+  | 'searchW'
+  | 'splitPhaseStack'
+  | 'chargerA'
+  | 'leastChargerSetA'
+  | 'highestInputV'
+  | 'mainsInputA'
+  | 'acCoupledRatio'
 type InverterSheet = Omit<Inverter, 'kind' | 'id' | 'maker' | 'model' | Added> & Partial<Pick<Inverter, Added>>
 
 /** Efficiency over the load without the idle draw, which is counted apart: best at about a third, a little less at full. */
@@ -20,6 +28,11 @@ const inverter = (id: string, maker: string, model: string, figures: InverterShe
   searchW: figures.idleW >= 9 ? Math.round(figures.idleW * 2.5) / 10 : null,
   splitPhaseStack: figures.mainsVoltageV <= 127 && figures.maxParallel > 1,
   chargerA: 0,
+  leastChargerSetA: figures.chargerA ? Math.round(figures.chargerA / 10) : null,
+  // A third above nominal: the absorption of any bank of its class, and a little to spare.
+  highestInputV: Math.round(figures.dcVoltageV * 13.3) / 10,
+  mainsInputA: figures.chargerA ? Math.ceil((figures.continuousVA * 1.6) / figures.mainsVoltageV / 5) * 5 : null,
+  acCoupledRatio: null,
   ...figures,
 })
 const METRIC_MAINS = { mainsVoltageV: 230, mainsFrequencyHz: 50 }
@@ -282,6 +295,9 @@ const allInOne = ([row, array]: readonly [InverterRow, ArrayRow]): AllInOne => {
     maxInputA,
     inputs,
     maxPvPowerW: [{ batteryVoltageV: side.dcVoltageV, powerW: maxPvW }],
+    maxInputPowerW: inputs > 1 ? Math.round((maxPvW * 0.6) / 10) * 10 : null,
+    leastSetA: Math.max(1, Math.round(ratedOutputA / 10)),
+    runHeadroomV: null,
     ratedOutputA,
     terminalMaxMm2: 10,
   }

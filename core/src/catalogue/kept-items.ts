@@ -1,5 +1,6 @@
-import { type Catalogue, type CatalogueItem, catalogueOf } from './schema.ts'
+import type { CatalogueItem } from './schema.ts'
 import { fieldsOf } from './sheet-fields.ts'
+import { type Catalogue, catalogueOf } from './shelf.ts'
 
 const merged = new WeakMap<Catalogue, WeakMap<readonly CatalogueItem[], Catalogue>>()
 
@@ -27,6 +28,7 @@ export function itemsOf(catalogue: Catalogue): CatalogueItem[] {
   const inside = new Set(catalogue.allInOnes.map(({ id }) => id))
   const apart = <T extends { id: string }>(items: readonly T[]) => items.filter(({ id }) => !inside.has(id))
   const { panels, batteries, controllers, inverters, allInOnes, generators, chargers, cables, devices } = catalogue
+  const { arrayInverters, converters, fittings } = catalogue
   return [
     ...panels,
     ...batteries,
@@ -35,6 +37,9 @@ export function itemsOf(catalogue: Catalogue): CatalogueItem[] {
     ...allInOnes,
     ...generators,
     ...chargers,
+    ...arrayInverters,
+    ...converters,
+    ...fittings,
     ...cables,
     ...devices,
   ]

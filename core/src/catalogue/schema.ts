@@ -1,27 +1,24 @@
 import { z } from 'zod'
-import { AIR_RANGE_C, choice, count, quantity } from '../method/quantity.ts'
+import { choice, count, quantity } from '../method/quantity.ts'
 import { CHEMISTRY_NAMES } from '../tables/chemistries.ts'
 import { DEVICE_SERIES } from '../tables/standard-ratings.ts'
+import { arrayInverterSchema, converterSchema, fittingSchema } from './gear-schema.ts'
+import {
+  amps,
+  celsius,
+  common,
+  millimetres,
+  perDegree,
+  pieces,
+  share,
+  systemVoltage,
+  unsaid,
+  voltAmps,
+  volts,
+  watts,
+} from './sheet-parts.ts'
 
-const common = {
-  id: z.string().regex(/^[a-z0-9-]{1,64}$/),
-  maker: z.string().min(1).max(80),
-  model: z.string().min(1).max(80),
-  price: quantity('€', 'price', 'money', { min: 0, max: 1e9 }),
-  weightKg: quantity('m', 'weight', 'kg', { min: 0, max: 1e6 }),
-}
-const systemVoltage = z.union([z.literal(12), z.literal(24), z.literal(48)], { error: () => '12, 24 or 48' })
-/** Lowest a sheet may say of what one divides by: nothing smaller is built. */
-const volts = (label: string) => quantity('V', label, 'V', { min: 0.1, max: 1e5 })
-const amps = (label: string) => quantity('I', label, 'A', { min: 0.001, max: 1e6 })
-const watts = (label: string) => quantity('P', label, 'W', { min: 0.1, max: 1e8 })
-const voltAmps = (label: string) => quantity('S', label, 'VA', { min: 0.1, max: 1e8 })
-const millimetres = (symbol: string, label: string) => quantity(symbol, label, 'mm', { min: 1, max: 1e5 })
-const pieces = (label: string) => count('n', label, 1, 1000)
-const perDegree = (label: string) => quantity('β', label, '1/°C', { min: -0.02, max: 0 }).nullable()
-const celsius = (label: string) => quantity('T', label, '°C', { min: -60, max: AIR_RANGE_C.max })
-/** A share that a sheet prints: never next to nothing. */
-const share = (symbol: string, label: string) => quantity(symbol, label, '', { min: 0.001, max: 1 })
+export { arrayInverterSchema, converterSchema, FITTING_ROLES, type FittingRole, fittingSchema } from './gear-schema.ts'
 
 export const panelSchema = z.strictObject({
   ...common,
@@ -68,6 +65,8 @@ export const batterySchema = z.strictObject({
     .array(z.strictObject({ depth: share('d', 'depth'), cycles: quantity('N', 'cycles', '', { min: 1, max: 1e7 }) }))
     .min(1),
   calendarYears: quantity('Y', 'calendar life', 'y', { min: 0.1, max: 1000 }),
+  /** Share of its charge it loses by itself; null for what is typical of the chemistry. */
+  selfDischargeFractionPerMonth: unsaid(quantity('s', 'self-discharge a month', '', { min: 0, max: 1 })),
   /** Capacity left in the cold; null for lead-acid, which follows the standard's table. */
   capacityPoints: z
     .array(z.strictObject({ cellC: celsius('temperature'), factor: share('f', 'capacity left') }))
@@ -89,7 +88,13 @@ const arrayInput = {
     .array(z.strictObject({ batteryVoltageV: systemVoltage, powerW: watts('largest array power') }))
     .min(1)
     .nullable(),
+  /** Of one input; null where the sheet limits all inputs together only. */
+  maxInputPowerW: unsaid(watts('largest array power of one input')),
   ratedOutputA: amps('rated output'),
+  /** Lowest current its output can be set to hold; null where it cannot be set. */
+  leastSetA: unsaid(amps('lowest output it can be set to')),
+  /** Working volts above the battery it needs to go on; null for 1 V. */
+  runHeadroomV: unsaid(quantity('V', 'run headroom above the battery', 'V', { min: 0, max: 1e5 })),
   /** Largest conductor its array terminals take. */
   terminalMaxMm2: quantity('A', 'largest wire its terminals take', 'mm²', { min: 0.1, max: 1e4 }),
 }
@@ -127,6 +132,14 @@ const inverterSide = {
   derateFromC: celsius('rating holds up to'),
   /** Charging current from a generator or mains; 0 without a charger. */
   chargerA: quantity('I', 'built-in charger', 'A', { min: 0, max: 1e6 }),
+  /** Lowest current its charger can be set to hold; null for a fifth of its rating. */
+  leastChargerSetA: unsaid(amps('lowest charge current it can be set to')),
+  /** Highest battery voltage it bears; null where the sheet says nothing. */
+  highestInputV: unsaid(volts('highest battery voltage it bears')),
+  /** What may come in at its mains input, A; null where the sheet says nothing. */
+  mainsInputA: unsaid(amps('largest current of its mains input')),
+  /** AC-coupled array it bears for each watt of its own; null for 1. */
+  acCoupledRatio: unsaid(quantity('k', 'AC-coupled array for each watt of its own', '', { min: 0, max: 10 })),
 }
 
 export const inverterSchema = z.strictObject({ ...common, kind: z.literal('inverter'), ...inverterSide })
@@ -171,6 +184,10 @@ export const chargerSchema = z.strictObject({
   inputV: volts('input voltage'),
   batteryVoltageV: systemVoltage,
   outputA: amps('charge current'),
+  /** Lowest current it can be set to hold; null where it cannot be set. */
+  leastSetA: unsaid(amps('lowest current it can be set to')),
+  /** Frequency of the mains it takes; null for 50 and 60 Hz. */
+  mainsFrequencyHz: unsaid(quantity('f', 'mains frequency', 'Hz', { min: 1, max: 1000 })),
   efficiency: share('η', 'efficiency'),
   powerFactor: share('pf', 'power factor'),
 })
@@ -204,6 +221,9 @@ export const catalogueItemSchema = z.discriminatedUnion('kind', [
   allInOneSchema,
   generatorSchema,
   chargerSchema,
+  arrayInverterSchema,
+  converterSchema,
+  fittingSchema,
   cableSchema,
   deviceSchema,
 ])
@@ -215,6 +235,9 @@ export type Inverter = z.output<typeof inverterSchema>
 export type AllInOne = z.output<typeof allInOneSchema>
 export type Generator = z.output<typeof generatorSchema>
 export type Charger = z.output<typeof chargerSchema>
+export type ArrayInverter = z.output<typeof arrayInverterSchema>
+export type Converter = z.output<typeof converterSchema>
+export type Fitting = z.output<typeof fittingSchema>
 export type Cable = z.output<typeof cableSchema>
 export type Device = z.output<typeof deviceSchema>
 export const ITEM_KINDS = [
@@ -225,72 +248,14 @@ export const ITEM_KINDS = [
   'all-in-one',
   'generator',
   'charger',
+  'array-inverter',
+  'converter',
+  'fitting',
   'cable',
   'device',
 ] as const
 export type ItemKind = (typeof ITEM_KINDS)[number]
 export type CatalogueItem = z.output<typeof catalogueItemSchema>
-
-/** The catalogue by kind, as the chain reads it; all-in-ones stand among inverters and controllers too. Prices are in one currency. */
-export interface Catalogue {
-  readonly panels: readonly Panel[]
-  readonly batteries: readonly Battery[]
-  readonly controllers: readonly Controller[]
-  readonly inverters: readonly Inverter[]
-  readonly allInOnes: readonly AllInOne[]
-  readonly generators: readonly Generator[]
-  readonly chargers: readonly Charger[]
-  readonly cables: readonly Cable[]
-  readonly devices: readonly Device[]
-}
-
-export function catalogueOf(items: readonly CatalogueItem[]): Catalogue {
-  const of = <K extends CatalogueItem['kind']>(kind: K) =>
-    items.filter((item): item is Extract<CatalogueItem, { kind: K }> => item.kind === kind)
-  const allInOnes = of('all-in-one')
-  return {
-    panels: of('panel'),
-    batteries: of('battery'),
-    controllers: [...of('controller'), ...allInOnes.map(asController)],
-    inverters: [...of('inverter'), ...allInOnes.map(asInverter)],
-    allInOnes,
-    generators: of('generator'),
-    chargers: of('charger'),
-    cables: of('cable'),
-    devices: of('device'),
-  }
-}
-
-/** An all-in-one seen as an inverter: what stands on the parts list. */
-export function asInverter(item: AllInOne): Inverter {
-  const { maxInputV, mpptMinV, startHeadroomV, maxInputA, inputs, maxPvPowerW, ratedOutputA, ...rest } = item
-  const { terminalMaxMm2, ...side } = rest
-  return { ...side, kind: 'inverter' }
-}
-
-/** The controller inside an all-in-one: it costs and weighs nothing beside it. */
-export function asController(item: AllInOne): Controller {
-  const { id, maker, model, maxInputV, mpptMinV, startHeadroomV, maxInputA, inputs, maxPvPowerW, ratedOutputA } = item
-  return {
-    kind: 'controller',
-    id,
-    maker,
-    model,
-    price: 0,
-    weightKg: 0,
-    technology: 'mppt',
-    batteryVoltagesV: [item.dcVoltageV],
-    maxInputV,
-    mpptMinV,
-    startHeadroomV,
-    maxInputA,
-    inputs,
-    maxPvPowerW,
-    ratedOutputA,
-    terminalMaxMm2: item.terminalMaxMm2,
-    efficiency: item.efficiency,
-  }
-}
 
 /** Maker and model in one line. */
 export const itemName = (item: { maker: string; model: string }): string => `${item.maker} ${item.model}`

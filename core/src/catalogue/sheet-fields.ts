@@ -2,11 +2,14 @@ import { z } from 'zod'
 import { quantityMeta } from '../method/quantity.ts'
 import {
   allInOneSchema,
+  arrayInverterSchema,
   batterySchema,
   cableSchema,
   chargerSchema,
   controllerSchema,
+  converterSchema,
   deviceSchema,
+  fittingSchema,
   generatorSchema,
   type ItemKind,
   inverterSchema,
@@ -39,6 +42,9 @@ export const ITEM_SCHEMAS = {
   'all-in-one': allInOneSchema,
   generator: generatorSchema,
   charger: chargerSchema,
+  'array-inverter': arrayInverterSchema,
+  converter: converterSchema,
+  fitting: fittingSchema,
   cable: cableSchema,
   device: deviceSchema,
 } as const satisfies Record<ItemKind, z.ZodObject>
@@ -52,6 +58,9 @@ export const KIND_NAME: Record<ItemKind, readonly [one: string, many: string]> =
   'all-in-one': ['all-in-one', 'All-in-ones'],
   generator: ['generator', 'Generators'],
   charger: ['charger', 'Chargers'],
+  'array-inverter': ['array inverter', 'Array inverters'],
+  converter: ['converter', 'Converters'],
+  fitting: ['fitting', 'Switches, shunts and bars'],
   cable: ['cable', 'Cables'],
   device: ['device', 'Fuses and breakers'],
 }
@@ -80,6 +89,15 @@ const HELP: Record<string, string> = {
   maxInputA: 'Of one input: the largest short-circuit current its sheet allows.',
   interruptingA: 'The current it can break, A or kA.',
   deratePerC: 'Share of the rating lost for each degree above the next field: 0.01 is 1 %/°C.',
+  leastSetA: 'Empty where it cannot be set below its rating.',
+  leastChargerSetA: 'Empty: a fifth of its rating.',
+  selfDischargeFractionPerMonth: 'As printed, in % a month. Empty: typical of the chemistry.',
+  maxInputPowerW: 'Of one array input. Empty where only all inputs together are limited.',
+  runHeadroomV: 'Working volts above the battery it needs to go on. Empty: 1 V.',
+  highestInputV: 'Above this battery voltage it switches off or is damaged.',
+  mainsInputA: 'What its mains input takes, for its charger and what it passes on.',
+  acCoupledRatio: 'Watts of an AC-coupled array for each watt of its own. Empty: 1.',
+  heldBackByFrequency: 'yes where it gives less as the frequency of the mains rises.',
   neutralBonded: 'yes where neutral is joined to the frame at the works.',
 }
 
@@ -105,6 +123,8 @@ const LABELS: Record<string, string> = {
   use: 'use',
   size: 'size',
   type: 'type',
+  role: 'what it is',
+  heldBackByFrequency: 'held back by the frequency',
   series: 'series of ratings',
   cycleLife: 'cycle life',
   capacityPoints: 'capacity in the cold',
@@ -125,8 +145,9 @@ export function fieldsOf(kind: ItemKind): readonly SheetField[] {
 }
 
 function fieldOf(name: string, schema: z.ZodType): SheetField {
-  const optional = schema instanceof z.ZodNullable
-  const inner = (optional ? schema.unwrap() : schema) as z.ZodType
+  const said = (schema instanceof z.ZodDefault ? schema.unwrap() : schema) as z.ZodType
+  const optional = said instanceof z.ZodNullable
+  const inner = (optional ? said.unwrap() : said) as z.ZodType
   const meta = quantityMeta(inner)
   const common = { name, optional, help: HELP[name] ?? '', pair: null, choices: [] as string[], unit: meta?.unit ?? '' }
   const label = meta?.label ?? LABELS[name] ?? name

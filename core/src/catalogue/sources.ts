@@ -22,9 +22,12 @@ const GENERATOR_ROWS: readonly GeneratorRow[] = [
   ['thornby-3000i', 'G3000 inverter set', 2800, 3000, 'metric', 'petrol', 1.7, 13, true, false, 59, 1690],
   ['thornby-5000', 'G5000', 4500, 5000, 'metric', 'petrol', 2.6, 25, true, true, 86, 1340],
   ['thornby-d6', 'D6 diesel', 5000, 6250, 'metric', 'diesel', 1.9, 40, true, true, 168, 3450],
+  ['thornby-7000', 'G7000', 6000, 7000, 'metric', 'petrol', 3.4, 25, true, true, 98, 1790],
+  ['thornby-d8', 'D8 diesel', 6800, 8500, 'metric', 'diesel', 2.6, 45, true, true, 214, 4250],
   ['thornby-d12', 'D12 diesel', 9600, 12000, 'metric', 'diesel', 3.5, 60, true, true, 295, 5900],
   ['thornby-d20', 'D20 diesel', 16000, 20000, 'metric', 'diesel', 5.6, 80, true, true, 520, 8900],
   ['thornby-2200a', 'G2200 A inverter set', 1800, 2000, 'american', 'petrol', 1.15, 3.6, false, false, 21.5, 960],
+  ['thornby-4000a', 'G4000 A inverter set', 3300, 3600, 'american', 'petrol', 2, 13, true, false, 62, 1720],
   ['thornby-7000a', 'G7000 A', 6300, 7000, 'american', 'petrol', 3.5, 25, true, true, 98, 1780],
   ['thornby-10ga', 'L10 A gas', 9000, 10000, 'american', 'gas', 5.2, 120, true, true, 180, 3980],
 ]
@@ -105,6 +108,9 @@ export const CHARGERS: readonly Charger[] = CHARGER_ROWS.map(
     inputV,
     batteryVoltageV,
     outputA,
+    // The small ones hold what they hold; the others are set.
+    leastSetA: outputA <= 15 ? null : Math.round(outputA / 4),
+    mainsFrequencyHz: null,
     efficiency,
     powerFactor,
     weightKg,

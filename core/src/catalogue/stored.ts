@@ -1,5 +1,6 @@
 import type { PriceList } from './price-list.ts'
-import type { Catalogue, CatalogueItem } from './schema.ts'
+import type { CatalogueItem } from './schema.ts'
+import type { Catalogue } from './shelf.ts'
 
 /** A data sheet as it is kept. */
 export interface StoredItem {

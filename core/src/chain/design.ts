@@ -1,18 +1,19 @@
 import { arrayLink } from '../array/link.ts'
-import { powerAheadLink } from '../array/power-ahead.ts'
+import { type PowerAhead, powerAheadLink } from '../array/power-ahead.ts'
 import { backupLink } from '../backup/link.ts'
 import type { BankCurrents } from '../battery/bank.ts'
 import { batteryLink } from '../battery/link.ts'
-import { voltageLink } from '../battery/system-voltage.ts'
+import { type Tried, type VoltageChoice, voltageLink } from '../battery/system-voltage.ts'
 import { withKeptItems } from '../catalogue/kept-items.ts'
-import type { Catalogue } from '../catalogue/schema.ts'
+import type { Catalogue } from '../catalogue/shelf.ts'
 import { controllerLink } from '../controller/link.ts'
+import { COMFORTABLE_CURRENT_A, HIGHEST_CURRENT_A } from '../inverter/full-current.ts'
 import { inverterLink } from '../inverter/link.ts'
-import { inverterNeedLink } from '../inverter/need.ts'
+import { inverterNeedLink, type NeedAhead } from '../inverter/need.ts'
 import { chosenOption } from '../job/job.ts'
 import type { Job } from '../job/schema.ts'
-import { busNeedLink } from '../loads/bus-need.ts'
-import { demandLink } from '../loads/demand.ts'
+import { type BusNeed, busNeedLink } from '../loads/bus-need.ts'
+import { type Demand, demandLink } from '../loads/demand.ts'
 import { loadsLink } from '../loads/link.ts'
 import { partsLink } from '../parts/link.ts'
 import { plantLink } from '../plant/link.ts'
@@ -21,6 +22,7 @@ import { siteLink } from '../site/link.ts'
 import { writerOf } from '../units/writer.ts'
 import { wiringLink } from '../wiring/link.ts'
 import type { Bench } from '../working/bench.ts'
+import type { Worked } from '../working/link.ts'
 import { LINKS, type LinkId, type Need } from '../working/links.ts'
 import type { Address, Known, Step } from '../working/working.ts'
 import { designRest } from './left-out.ts'
@@ -83,29 +85,31 @@ function makeDesign(job: Job, shelf: Catalogue): Design {
     job,
     option: chosenOption(job),
     catalogue: withKeptItems(shelf, job.items),
-    write: writerOf(job.units),
+    write: writerOf(job.units, job.currency),
   }
   const site = CHAIN.site(bench, {})
   const demand = demandLink(bench, {})
   const inverterNeed = inverterNeedLink(bench, { site, demand })
   const powerAhead = powerAheadLink(bench, { site, demand })
-  const voltage = voltageLink(bench, { demand, inverterNeed, powerAhead })
-  const inverter = CHAIN.inverter(bench, { demand, inverterNeed, voltage })
-  const loads = CHAIN.loads(bench, { site, demand, voltage, inverter })
-  const need = busNeedLink(bench, { demand, loads, inverter })
-  const sizedWith = (currents: BankCurrents) => {
-    const battery = CHAIN.battery(bench, { site, voltage, need, currents })
+  const { voltage, inverter, loads, need } = atBestVoltage(bench, { site, demand, inverterNeed, powerAhead })
+  const sizedWith = (currents: BankCurrents, heldShare: number | null) => {
+    const battery = CHAIN.battery(bench, { site, voltage, need, currents, demand, inverter })
     const array = CHAIN.array(bench, { site, loads, need, inverter, battery })
-    const controller = CHAIN.controller(bench, { site, battery, array })
+    const controller = CHAIN.controller(bench, { site, battery, array, heldShare })
     const backup = CHAIN.backup(bench, { site, demand, battery, array, controller, inverter })
     return { battery, array, controller, backup }
   }
-  const dischargeA = (inverter.fullCurrentA?.value ?? 0) + demand.dcContinuousW.value / voltage.systemVoltageV.value
-  const first = sizedWith({ dischargeA, chargeA: 0 })
-  const chargeA = first.controller.chargeA + first.backup.chargeA
+  const dischargeA = dischargeOf({ inverter, demand, voltage })
+  const first = sizedWith({ dischargeA, chargeA: 0 }, null)
+  const { chargeA } = first.controller
   const bears = chargeA <= (first.battery.bank?.maxChargeA ?? Number.POSITIVE_INFINITY)
-  // Where the array charges faster than the bank bears: once more, with the strings its charge current needs.
-  const sized = bears || bench.option.battery.parallel !== null ? first : sizedWith({ dischargeA, chargeA })
+  // Where the array charges faster than the bank bears the controllers are set lower; where that would cost much of the
+  // noon sun, more strings are taken as well. Chargers are set to what is left and never ask for strings.
+  const forStringsA = bench.option.battery.parallel === null ? LEAST_HELD_FRACTION * chargeA : 0
+  const currents = { dischargeA, chargeA: bears ? 0 : forStringsA }
+  const borne = bears ? first : sizedWith(currents, 1)
+  // Where a charger then finds no room beside the sun, the controllers leave it some.
+  const sized = leavesRoom(borne) ? borne : sizedWith(currents, SHARE_BESIDE_CHARGER)
   const plant = plantLink(bench, { ...sized, loads, inverter })
   const wiring = CHAIN.wiring(bench, { ...sized, plant, demand, inverter })
   const parts = CHAIN.parts(bench, { plant, wiring })
@@ -124,6 +128,88 @@ function makeDesign(job: Job, shelf: Catalogue): Design {
       return steps
     },
   }
+}
+
+/** Share of an array’s current that a bank bears at least: held to it the noon of a few clear days is lost. Assumption of Yard Lamp. */
+const LEAST_HELD_FRACTION = 0.8
+
+/** Share of what a bank bears that is left to the controllers where a charger stands beside them. Assumption of Yard Lamp. */
+const SHARE_BESIDE_CHARGER = 0.7
+
+/** Whether the charger of a backup has the room it needs, or the room is settled by a person. */
+function leavesRoom({
+  battery: { bank },
+  controller,
+  backup,
+}: Pick<Results, 'battery' | 'controller' | 'backup'>): boolean {
+  if (!bank || backup.kind === 'none' || backup.together === 'one-at-a-time') return true
+  if (controller.chargeA <= SHARE_BESIDE_CHARGER * bank.maxChargeA) return true
+  const { charge } = backup
+  return charge !== null && (charge.limitedBy !== 'bank' || charge.currentA.value >= charge.wantedA / 2)
+}
+
+const dischargeOf = ({
+  inverter,
+  demand,
+  voltage,
+}: Pick<AtVoltage, 'inverter' | 'voltage'> & { demand: Demand }): number =>
+  (inverter.fullCurrentA?.value ?? 0) + demand.dcContinuousW.value / voltage.systemVoltageV.value
+
+interface Ahead {
+  readonly site: Results['site']
+  readonly demand: Worked<Demand>
+  readonly inverterNeed: Worked<NeedAhead>
+  readonly powerAhead: Worked<PowerAhead>
+}
+
+interface AtVoltage {
+  readonly voltage: Worked<VoltageChoice>
+  readonly inverter: Results['inverter']
+  readonly loads: Results['loads']
+  readonly need: Worked<BusNeed>
+}
+
+/**
+ * The lowest voltage at which bank and inverter can be made and full power is comfortable to wire; where none does all of
+ * it, the one that does most. A voltage that a person chose is taken as it is.
+ */
+function atBestVoltage(bench: Bench, ahead: Ahead): AtVoltage {
+  let best: { readonly at: AtVoltage; readonly grade: number } | null = null
+  for (let tried: Tried | null = null; ; ) {
+    const at: AtVoltage = atVoltage(bench, ahead, tried)
+    const { systemVoltageV, open } = at.voltage
+    const short = shortAt(bench, ahead, at)
+    if (!best || short.grade > best.grade) best = { at, grade: short.grade }
+    const isLast = !open.some((volts) => volts > systemVoltageV.value)
+    if (bench.option.systemVoltageV !== null || short.why === '' || isLast) return best.at
+    tried = { systemVoltageV: systemVoltageV.value, why: [...(tried ? [tried.why] : []), short.why].join('; ') }
+  }
+}
+
+function atVoltage(bench: Bench, { site, demand, inverterNeed, powerAhead }: Ahead, tried: Tried | null): AtVoltage {
+  const voltage = voltageLink(bench, { demand, inverterNeed, powerAhead, tried })
+  const inverter = CHAIN.inverter(bench, { demand, inverterNeed, voltage })
+  const loads = CHAIN.loads(bench, { site, demand, voltage, inverter })
+  return { voltage, inverter, loads, need: busNeedLink(bench, { demand, loads, inverter }) }
+}
+
+/** What a voltage leaves wanting, in words, and how far it comes: the higher the better. */
+function shortAt(
+  bench: Bench,
+  { site, demand }: Ahead,
+  { voltage, inverter, need }: AtVoltage,
+): { readonly grade: number; readonly why: string } {
+  const at = `at ${voltage.systemVoltageV.value} V`
+  if (need.averageWh.value <= 0) return { grade: 4, why: '' }
+  const currents = { dischargeA: dischargeOf({ inverter, demand, voltage }), chargeA: 0 }
+  const { bank } = CHAIN.battery(bench, { site, voltage, need, currents, demand, inverter })
+  if (!bank) return { grade: 0, why: `${at} no bank can be made` }
+  if (inverter.needed && !inverter.item) return { grade: 1, why: `${at} no inverter is strong enough` }
+  const fullA = inverter.fullCurrentA?.value ?? 0
+  if (fullA > HIGHEST_CURRENT_A) return { grade: 2, why: `${at} the inverter draws over ${HIGHEST_CURRENT_A} A` }
+  if (fullA >= COMFORTABLE_CURRENT_A)
+    return { grade: 3, why: `${at} the inverter draws over ${COMFORTABLE_CURRENT_A} A` }
+  return { grade: 4, why: '' }
 }
 
 /** Whether each link has its answer; where not, something is missing there or before it. */

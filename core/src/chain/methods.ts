@@ -2,6 +2,7 @@ import { arrayMethods } from '../array/methods.ts'
 import { stringMethods } from '../array/string-methods.ts'
 import { backupMethods } from '../backup/methods.ts'
 import { batteryMethods } from '../battery/methods.ts'
+import { standingMethods } from '../battery/standing-methods.ts'
 import { controllerMethods } from '../controller/methods.ts'
 import { inverterMethods } from '../inverter/methods.ts'
 import { heatingMethods } from '../loads/heating-methods.ts'
@@ -12,6 +13,7 @@ import { optionsMethods } from '../parts/delivered-price.ts'
 import { partsMethods } from '../parts/methods.ts'
 import { hourMethods } from '../site/hour-methods.ts'
 import { siteMethods } from '../site/methods.ts'
+import { faultMethods } from '../wiring/fault-methods.ts'
 import { wiringMethods } from '../wiring/methods.ts'
 
 /** Every method of every link, in the order of the chain. */
@@ -21,12 +23,14 @@ export const METHODS: readonly AnyMethod[] = [
   ...siteMethods,
   ...hourMethods,
   ...batteryMethods,
+  ...standingMethods,
   ...arrayMethods,
   ...stringMethods,
   ...controllerMethods,
   ...inverterMethods,
   ...backupMethods,
   ...wiringMethods,
+  ...faultMethods,
   ...partsMethods,
   ...optionsMethods,
 ] as unknown as readonly AnyMethod[]

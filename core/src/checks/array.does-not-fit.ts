@@ -1,4 +1,4 @@
-import { areaFit, mountedKg, panelsOnPlanes } from '../array/area-fit.ts'
+import { areaFit, mountedKg } from '../array/area-fit.ts'
 import { setOption } from '../edit/offers.ts'
 import { defineCheck, type Found } from './check.ts'
 
@@ -7,9 +7,9 @@ export const arrayDoesNotFit = defineCheck({
   link: 'array',
   severity: 'fault',
   fires: 'panels do not fit the area or weight given',
-  find(job, { option, site, array: { layout, panels }, write }) {
+  find(job, { option, site, array: { layout, panels, byPlane }, write }) {
     if (!layout || !panels) return []
-    const counts = panelsOnPlanes(site.planes, panels.value)
+    const counts = byPlane.map((each) => each.panels)
     return site.planes.flatMap(({ plane, tiltDeg }, i): Found[] => {
       const wanted = counts[i] ?? 0
       const fit = areaFit(job.site, plane, tiltDeg[0]?.value ?? 0, layout.panel, option.array.fit)

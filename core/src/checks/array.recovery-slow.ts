@@ -1,4 +1,3 @@
-import { TOO_FEW_PANELS } from '../array/layout.ts'
 import { setOption } from '../edit/offers.ts'
 import { DEFAULTS } from '../job/defaults.ts'
 import { formatNumber, monthName } from '../units/format.ts'
@@ -11,14 +10,13 @@ export const arrayRecoverySlow = defineCheck({
   id: 'array.recovery-slow',
   link: 'array',
   severity: 'advice',
-  fires: 'the bank, once empty, needs over 7 average days of the design month to fill',
+  fires:
+    'the bank, once empty, needs longer than the brief’s recovery days (7 where none is given) of average days of the design month to fill',
   find(_job, { option, array: { recoveryDays, designMonth, layout } }) {
     if (!recoveryDays || !layout || !designMonth) return []
     const limit = option.array.recoveryDays ?? DEFAULTS.recoveryDays.value
     const days = recoveryDays.value
     if (days !== null && days <= limit * (1 + 1e-6)) return []
-    // Where the array falls short altogether, array.short-in-month says it.
-    if (layout.short.includes(TOO_FEW_PANELS)) return []
     const month = monthName(designMonth.value)
     return [
       {

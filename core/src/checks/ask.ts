@@ -102,6 +102,7 @@ function askAnew(check: Check, design: Design): Answer {
       link: check.link,
       severity: severity ?? check.severity,
       changes: [],
+      accepted: null,
       ...each,
     }),
   )

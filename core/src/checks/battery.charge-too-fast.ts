@@ -1,3 +1,4 @@
+import { besideA } from '../backup/together.ts'
 import { chargerSet, LET_GO, setOption } from '../edit/offers.ts'
 import { formatQuantity } from '../units/format.ts'
 import { defineCheck } from './check.ts'
@@ -6,12 +7,14 @@ export const batteryChargeTooFast = defineCheck({
   id: 'battery.charge-too-fast',
   link: 'battery',
   severity: 'danger',
-  fires: 'array, charger and alternator together above the unit’s maximum charge current',
+  fires: 'all that can charge at the same time, as stated, above the unit’s maximum charge current',
   find(_job, { battery: { bank }, controller, backup }) {
-    const chargeA = controller.chargeA + backup.chargeA
+    const chargeA = backup.togetherA
     if (!bank || chargeA <= bank.maxChargeA + 1e-9) return []
     const strings = Math.ceil((chargeA / bank.maxChargeA) * bank.parallel.value - 1e-9)
-    const leftA = Math.floor(bank.maxChargeA - controller.chargeA - (backup.alternator?.currentA.value ?? 0) + 1e-9)
+    const engineA = backup.alternator?.currentA.value ?? 0
+    const leftA = Math.floor(besideA(backup.together, bank.maxChargeA, controller.chargeA, engineA) + 1e-9)
+    const setA = controller.quantity > 0 ? Math.floor(bank.maxChargeA / controller.quantity) : 0
     const beside = backup.chargeA > 0 ? ` and ${formatQuantity(backup.chargeA, 'A')} from charger and alternator` : ''
     return [
       {
@@ -20,6 +23,9 @@ export const batteryChargeTooFast = defineCheck({
         place: 'battery.parallel',
         changes: [
           ...(backup.charge && leftA >= 1 ? [chargerSet(leftA)] : []),
+          ...(controller.item?.leastSetA && setA >= controller.item.leastSetA && controller.chargeA > bank.maxChargeA
+            ? [setOption(`Set each controller to ${setA} A`, { part: 'controller', patch: { setA } })]
+            : []),
           setOption(`${strings} strings of batteries`, { part: 'battery', patch: { parallel: strings } }),
           LET_GO.battery,
         ],

@@ -6,16 +6,18 @@ export const batteryColdCharge = defineCheck({
   id: 'battery.cold-charge',
   link: 'battery',
   severity: 'danger',
-  fires: 'battery room below the chemistry’s charge limit with no heating or charge lock-out',
-  find(_job, { option, site: { batteryRoomLowC }, battery: { bank, item }, write }) {
-    if (!bank || !item || option.battery.coldProtected || batteryRoomLowC.value >= item.chargeMinC) return []
+  fires: 'the battery, in its room or its heated box, below the chemistry’s charge limit with no charge lock-out',
+  find(_job, { option, loads: { heating }, battery: { bank, item, coldestC }, write }) {
+    if (!bank || !item || option.battery.coldProtected || coldestC.value >= item.chargeMinC) return []
+    // A box whose heater does not hold its set point is battery.heater-short.
+    if (heating && heating.heldC.value < heating.setPointC.value - 0.05) return []
     return [
       {
-        message: `The battery room falls to ${write.quantity(batteryRoomLowC.value, '°C')}; ${itemName(item)} may not be charged below ${write.quantity(item.chargeMinC, '°C')}. The first sunny frost ruins it, and can make it unsafe.`,
+        message: `${heating ? 'The heated box is held at' : 'The battery room falls to'} ${write.quantity(coldestC.value, '°C')}; ${itemName(item)} may not be charged below ${write.quantity(item.chargeMinC, '°C')}. The first sunny frost ruins it, and can make it unsafe.`,
         remedy: 'A heated box, charging locked out in the cold, or a chemistry that bears it.',
         place: 'battery.coldProtected',
         changes: [
-          setOption('Heated box or charge lock-out', { part: 'battery', patch: { coldProtected: true } }),
+          setOption('Charging is locked out in the cold', { part: 'battery', patch: { coldProtected: true } }),
           LET_GO.battery,
         ],
       },

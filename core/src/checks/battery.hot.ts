@@ -7,7 +7,7 @@ export const batteryHot = defineCheck({
   link: 'battery',
   severity: 'fault',
   fires: 'battery room above the discharge or charge limit',
-  find(_job, { site: { batteryRoomHighC }, battery: { bank, item }, write }) {
+  find(_job, { battery: { bank, item, hottestC: batteryRoomHighC }, write }) {
     if (!bank || !item) return []
     const limitC = Math.min(item.chargeMaxC, item.dischargeMaxC)
     if (batteryRoomHighC.value <= limitC) return []

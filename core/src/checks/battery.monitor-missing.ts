@@ -24,7 +24,7 @@ export const batteryMonitorMissing = defineCheck({
         message:
           'The battery heater bypasses the shunt: the monitor will say more is left than there is, a little more each cold day.',
         remedy: 'Wire the heater on the load side of the shunt, or reset the monitor at each full charge.',
-        place: 'loads.heating',
+        place: 'battery.heating',
       })
     }
     return found

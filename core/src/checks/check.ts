@@ -1,6 +1,6 @@
 import type { Design } from '../chain/design.ts'
 import type { Change } from '../edit/edit.ts'
-import type { Job } from '../job/schema.ts'
+import type { Accepted, Job } from '../job/schema.ts'
 import type { Writer } from '../units/writer.ts'
 import type { LinkId } from '../working/links.ts'
 
@@ -19,7 +19,12 @@ export interface Finding {
   readonly place: string
   /** Changes that would mend it, best first; none where the design cannot be changed for it. */
   readonly changes: readonly Change[]
+  /** Why a person lives with it, and who decided; null while nobody does. It then no longer counts against "finished". */
+  readonly accepted: Accepted | null
 }
+
+/** Findings nobody has accepted: what is left to do. */
+export const stillOpen = (found: readonly Finding[]): Finding[] => found.filter(({ accepted }) => accepted === null)
 
 export interface Check {
   readonly id: string

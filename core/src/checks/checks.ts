@@ -1,20 +1,28 @@
 import type { Design } from '../chain/design.ts'
+import type { Accepted } from '../job/schema.ts'
 import { InputError } from '../method/input-error.ts'
 import { arrayDoesNotFit } from './array.does-not-fit.ts'
 import { arrayInverterMyth } from './array.inverter-myth.ts'
+import { arrayPlanesInSeries } from './array.planes-in-series.ts'
 import { arrayRecoverySlow } from './array.recovery-slow.ts'
 import { arrayShortInMonth } from './array.short-in-month.ts'
 import { ask } from './ask.ts'
 import { backupAlternator } from './backup.alternator.ts'
 import { backupBond } from './backup.bond.ts'
+import { backupInletOverload } from './backup.inlet-overload.ts'
+import { backupKindMismatch } from './backup.kind-mismatch.ts'
 import { backupOverload } from './backup.overload.ts'
 import { backupSlow } from './backup.slow.ts'
+import { backupThresholds } from './backup.thresholds.ts'
+import { batteryAutonomyCritical } from './battery.autonomy-critical.ts'
 import { batteryAutonomyShort } from './battery.autonomy-short.ts'
 import { batteryChargeTooFast } from './battery.charge-too-fast.ts'
 import { batteryChargeTooSlow } from './battery.charge-too-slow.ts'
 import { batteryColdCharge } from './battery.cold-charge.ts'
+import { batteryDepthDeep } from './battery.depth-deep.ts'
 import { batteryDischargeTooFast } from './battery.discharge-too-fast.ts'
 import { batteryGassingIndoors } from './battery.gassing-indoors.ts'
+import { batteryHeaterShort } from './battery.heater-short.ts'
 import { batteryHot } from './battery.hot.ts'
 import { batteryMixed } from './battery.mixed.ts'
 import { batteryMonitorMissing } from './battery.monitor-missing.ts'
@@ -24,10 +32,14 @@ import { batteryTooSmall } from './battery.too-small.ts'
 import { batteryUnitTooHeavy } from './battery.unit-too-heavy.ts'
 import { type Check, type Finding, SEVERITIES } from './check.ts'
 import { controllerClips } from './controller.clips.ts'
+import { controllerInputPower } from './controller.input-power.ts'
 import { controllerNoRoom } from './controller.no-room.ts'
 import { controllerPvPower } from './controller.pv-power.ts'
 import { controllerPwmMismatch } from './controller.pwm-mismatch.ts'
+import { inverterAcCoupledTooLarge } from './inverter.ac-coupled-too-large.ts'
 import { inverterBankSmall } from './inverter.bank-small.ts'
+import { inverterLegOverloaded } from './inverter.leg-overloaded.ts'
+import { inverterMainsMismatch } from './inverter.mains-mismatch.ts'
 import { inverterSurge } from './inverter.surge.ts'
 import { inverterTooSmall } from './inverter.too-small.ts'
 import { inverterVoltage } from './inverter.voltage.ts'
@@ -38,18 +50,21 @@ import { loadHoursOverDay } from './load.hours-over-day.ts'
 import { loadIdleForgotten } from './load.idle-forgotten.ts'
 import { loadIdleHeavy } from './load.idle-heavy.ts'
 import { loadNone } from './load.none.ts'
+import { loadOffWhileNeeded } from './load.off-while-needed.ts'
 import { loadSurgeMissing } from './load.surge-missing.ts'
 import { protectMissing } from './protect.missing.ts'
 import { protectNotDc } from './protect.not-dc.ts'
 import { protectStringFuseLarge } from './protect.string-fuse-large.ts'
 import { protectTooLarge } from './protect.too-large.ts'
 import { siteRecordLowMissing } from './site.record-low-missing.ts'
+import { siteRecordLowOdd } from './site.record-low-odd.ts'
 import { siteSunLooksLikeDaylight } from './site.sun-looks-like-daylight.ts'
 import { stringColdOverLimit } from './string.cold-over-limit.ts'
 import { stringFuseMissing } from './string.fuse-missing.ts'
 import { stringHotUnderBattery } from './string.hot-under-battery.ts'
 import { stringInputCurrent } from './string.input-current.ts'
 import { stringUneven } from './string.uneven.ts'
+import { unitVoltageClass } from './unit.voltage-class.ts'
 import { voltageCurrentHigh } from './voltage.current-high.ts'
 import { wireAmpacity } from './wire.ampacity.ts'
 import { wireDrop } from './wire.drop.ts'
@@ -64,11 +79,15 @@ export const CHECKS: readonly Check[] = [
   loadHoursOverDay,
   loadSurgeMissing,
   loadAlwaysOnNotListed,
+  loadOffWhileNeeded,
   siteRecordLowMissing,
+  siteRecordLowOdd,
   siteSunLooksLikeDaylight,
   voltageCurrentHigh,
   batteryTooSmall,
   batteryAutonomyShort,
+  batteryAutonomyCritical,
+  batteryDepthDeep,
   batteryStringsMany,
   batteryMixed,
   batterySeriesForbidden,
@@ -76,6 +95,7 @@ export const CHECKS: readonly Check[] = [
   batteryChargeTooSlow,
   batteryDischargeTooFast,
   batteryColdCharge,
+  batteryHeaterShort,
   batteryHot,
   batteryGassingIndoors,
   batteryUnitTooHeavy,
@@ -83,6 +103,7 @@ export const CHECKS: readonly Check[] = [
   arrayShortInMonth,
   arrayRecoverySlow,
   arrayDoesNotFit,
+  arrayPlanesInSeries,
   arrayInverterMyth,
   stringColdOverLimit,
   stringHotUnderBattery,
@@ -92,16 +113,24 @@ export const CHECKS: readonly Check[] = [
   controllerClips,
   controllerPwmMismatch,
   controllerPvPower,
+  controllerInputPower,
   controllerNoRoom,
   inverterTooSmall,
   inverterSurge,
   inverterVoltage,
+  inverterMainsMismatch,
+  inverterLegOverloaded,
+  inverterAcCoupledTooLarge,
   inverterWaveform,
   inverterBankSmall,
   backupOverload,
   backupSlow,
   backupAlternator,
+  backupThresholds,
+  backupKindMismatch,
+  backupInletOverload,
   backupBond,
+  unitVoltageClass,
   wireAmpacity,
   wireDrop,
   wireTerminal,
@@ -119,10 +148,18 @@ export function findings(design: Design): readonly Finding[] {
   if (before) return before
   const all: Finding[] = []
   for (const check of CHECKS) all.push(...asked(check, design))
+  const { accepted } = design.option
+  if (accepted.length > 0)
+    for (const [i, finding] of all.entries()) all[i] = { ...finding, accepted: acceptedOf(finding, accepted) }
   all.sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity))
   found.set(design, all)
   return all
 }
+
+/** Accepted by reason; a danger by who decided as well. */
+const acceptedOf = ({ id, place, severity }: Finding, all: readonly Accepted[]): Accepted | null =>
+  all.find((each) => each.checkId === id && each.place === place && (severity !== 'danger' || each.by.trim() !== '')) ??
+  null
 
 /** A check that cannot be made is no check that found nothing: a person must look. */
 function asked(check: Check, design: Design): readonly Finding[] {
@@ -139,6 +176,7 @@ function asked(check: Check, design: Design): readonly Finding[] {
         remedy: 'Look at the figures of this page, and check it by hand.',
         place: `${check.link}.itemId`,
         changes: [],
+        accepted: null,
       },
     ]
   }

@@ -1,38 +1,53 @@
+import { arrayYear, clippedInYear } from '../after/array-year.ts'
+import { everyString, MAIN_ARRAY_ID } from '../controller/link.ts'
 import { LET_GO, setOption } from '../edit/offers.ts'
-import { DAYS_IN_MONTH } from '../tables/month-mean-days.ts'
 import { formatPercent, formatQuantity } from '../units/format.ts'
-import { defineCheck } from './check.ts'
+import { defineCheck, type Found } from './check.ts'
+import { about, stringsPlace } from './strings.ts'
 
-/** Share of the array's power above which clipping is a fault. Assumption of Yard Lamp. */
+/** Share of a year's yield above which clipping is a fault. Source: common practice. */
 const FAULT_SHARE = 0.25
+/** Below this of a year nothing is lost that anybody could find again. */
+const LEAST_SAID = 1e-4
 
 export const controllerClips = defineCheck({
   id: 'controller.clips',
   link: 'controller',
   severity: 'advice',
-  fires: 'array power above output rating × battery voltage; kWh lost a year. Fault over 25 %',
-  find(_job, { site, array, controller: { quantity, strings } }) {
-    if (!strings || !array.controllerArrayPowerW || strings.clippedW.value <= 1e-6) return []
-    const share = strings.clippedW.value / array.controllerArrayPowerW.value
-    const sunHoursAYear = (site.sunHours?.value ?? []).reduce(
-      (sum, hours, month) => sum + hours * (DAYS_IN_MONTH[month] ?? 30),
-      0,
-    )
-    const mostKwh = (strings.clippedW.value * quantity * sunHoursAYear) / 1000
-    return [
-      {
-        severity: share > FAULT_SHARE ? 'fault' : 'advice',
-        message: `At full sun ${formatQuantity(strings.clippedW.value * quantity, 'W')} (${formatPercent(share, 0)} of the array) are above what the controller puts out at battery voltage: at most ${formatQuantity(mostKwh, 'kWh')} lost a year.`,
-        remedy: 'A larger controller, one more controller, or fewer panels.',
-        place: 'controller.itemId',
-        changes: [
-          setOption('One more controller', {
-            part: 'controller',
-            patch: { quantity: quantity + 1, stringsPerController: null },
-          }),
-          LET_GO.controller,
-        ],
-      },
-    ]
+  fires: 'array power above output rating × battery voltage: kWh lost in a synthetic year. Fault over 25 % of the year',
+  find(_job, design) {
+    const clipping = everyString(design).filter(({ strings }) => strings.clippedW.value > 1e-6)
+    if (clipping.length === 0) return []
+    const year = arrayYear(design)
+    const lost = year && clippedInYear(design, year)
+    return clipping.flatMap(({ id, name, quantity, panel, strings }): Found[] => {
+      const own = lost?.byArray.find((each) => each.id === id)
+      const share = own && own.possibleKwh > 0 ? own.clippedKwh / own.possibleKwh : null
+      if (share !== null && share < LEAST_SAID) return []
+      const overW = strings.clippedW.value * quantity
+      const arrayW = panel.powerW * strings.panelsPerString * strings.stringsPerController * quantity
+      const loss =
+        own && share !== null
+          ? `in a year ${formatQuantity(Math.max(1, Math.round(own.clippedKwh)), 'kWh')} are lost, ${formatPercent(share, share < 0.1 ? 1 : 0)}`
+          : 'how much of a year that is, site and sun will say'
+      return [
+        {
+          severity: share !== null && share > FAULT_SHARE ? 'fault' : 'advice',
+          message: `${about(name)}At full sun ${formatQuantity(overW, 'W')} (${formatPercent(overW / arrayW, 0)} of the array) are above what the controller puts out at battery voltage: ${loss}.`,
+          remedy: 'A larger controller, one more controller, or fewer panels.',
+          place: id === MAIN_ARRAY_ID ? 'controller.itemId' : stringsPlace(id, 'stringsPerController'),
+          changes:
+            id === MAIN_ARRAY_ID
+              ? [
+                  setOption('One more controller', {
+                    part: 'controller',
+                    patch: { quantity: quantity + 1, stringsPerController: null },
+                  }),
+                  LET_GO.controller,
+                ]
+              : [],
+        },
+      ]
+    })
   },
 })

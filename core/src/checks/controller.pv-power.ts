@@ -1,4 +1,4 @@
-import { mostPvPowerW } from '../array/layout.ts'
+import { mostPvPowerW } from '../array/string-window.ts'
 import { itemName } from '../catalogue/schema.ts'
 import { everyString, MAIN_ARRAY_ID } from '../controller/link.ts'
 import { LET_GO } from '../edit/offers.ts'

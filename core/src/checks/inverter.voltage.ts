@@ -1,7 +1,7 @@
 import { itemName } from '../catalogue/schema.ts'
 import { voltageClassV } from '../catalogue/voltage-class.ts'
 import type { Change } from '../edit/edit.ts'
-import { LET_GO, setOption } from '../edit/offers.ts'
+import { LET_GO } from '../edit/offers.ts'
 import type { Role, Unit } from '../plant/plant.ts'
 import { formatQuantity } from '../units/format.ts'
 import { defineCheck, type Found } from './check.ts'
@@ -11,25 +11,28 @@ const MENDED_BY: Partial<Record<Role, { readonly place: string; readonly change:
   battery: { place: 'battery.itemId', change: LET_GO.battery },
   inverter: { place: 'inverter.itemId', change: LET_GO.inverter },
   controller: { place: 'controller.itemId', change: LET_GO.controller },
-  charger: {
-    place: 'backup.chargerId',
-    change: setOption('Let the design choose the charger', {
-      part: 'backup',
-      patch: { chargerId: null, chargers: null, chargerSetA: null },
-    }),
-  },
 }
+
+/** Units this check speaks of; the others are unit.voltage-class. */
+export const OF_INVERTER_VOLTAGE = ({ role, id }: Unit): boolean =>
+  role === 'inverter' || role === 'battery' || id === 'controller.main'
 
 export const inverterVoltage = defineCheck({
   id: 'inverter.voltage',
   link: 'inverter',
   severity: 'danger',
-  fires: 'inverter or any unit on the bus bars not of the system’s voltage class',
+  fires: 'inverter, bank or the main array’s controller not of the system’s voltage class',
   find(_job, { battery, plant }) {
     const systemV = battery.systemVoltageV.value
     return plant.units.flatMap((unit): Found[] => {
       const classesV = unit.terminals.find(({ id }) => id === 'battery')?.classesV
-      if (!unit.item || !classesV || classesV.some((volts) => voltageClassV(volts) === systemV)) return []
+      if (
+        !unit.item ||
+        !classesV ||
+        !OF_INVERTER_VOLTAGE(unit) ||
+        classesV.some((volts) => voltageClassV(volts) === systemV)
+      )
+        return []
       const mended = unit.arrayId === null || unit.id === 'controller.main' ? MENDED_BY[unit.role] : undefined
       return [
         {

@@ -1,4 +1,4 @@
-import type { Catalogue } from '../catalogue/schema.ts'
+import type { Catalogue } from '../catalogue/shelf.ts'
 import { design } from '../chain/design.ts'
 import type { Change } from '../edit/edit.ts'
 import type { Job } from '../job/schema.ts'

@@ -2,7 +2,7 @@ import { everyString } from '../controller/link.ts'
 import { LET_GO, setStrings } from '../edit/offers.ts'
 import { formatQuantity } from '../units/format.ts'
 import { defineCheck, type Found } from './check.ts'
-import { about } from './strings.ts'
+import { about, stringsPlace } from './strings.ts'
 
 export const stringColdOverLimit = defineCheck({
   id: 'string.cold-over-limit',
@@ -23,7 +23,7 @@ export const stringColdOverLimit = defineCheck({
             most >= 1
               ? `At most ${most} in series, or a controller for a higher voltage.`
               : 'A controller for a higher voltage.',
-          place: 'controller.panelsPerString',
+          place: stringsPlace(id, 'panelsPerString'),
           changes: [
             ...(most >= Math.max(1, strings.minSeries.value)
               ? [setStrings({ id, name }, `${most} panels in a string`, { panelsPerString: most })]

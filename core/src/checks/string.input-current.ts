@@ -2,7 +2,7 @@ import { everyString } from '../controller/link.ts'
 import { LET_GO, setStrings } from '../edit/offers.ts'
 import { formatQuantity } from '../units/format.ts'
 import { defineCheck, type Found } from './check.ts'
-import { about } from './strings.ts'
+import { about, stringsPlace } from './strings.ts'
 
 export const stringInputCurrent = defineCheck({
   id: 'string.input-current',
@@ -17,7 +17,7 @@ export const stringInputCurrent = defineCheck({
         {
           message: `${about(name)}1.25 × ${formatQuantity(panel.iscA, 'A')} × ${strings.stringsPerInput} strings is ${formatQuantity(strings.inputA.value, 'A')}; the controller’s input takes ${formatQuantity(controller.maxInputA, 'A')}.`,
           remedy: 'Fewer strings on each controller, more panels in each string, or another controller.',
-          place: 'controller.stringsPerController',
+          place: stringsPlace(id, 'stringsPerController'),
           changes: [
             ...(most >= 1
               ? [setStrings({ id, name }, `${most} strings on a controller`, { stringsPerController: most })]

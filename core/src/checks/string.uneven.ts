@@ -40,4 +40,5 @@ const ownArray = (panel: Panel, kept: number, controllerId: string): FurtherArra
   panelsPerString: 1,
   stringsPerController: kept,
   planeId: null,
+  setA: null,
 })

@@ -1,10 +1,12 @@
+import { NO_BATTERY_V } from '../array/ac-coupled.ts'
 import type { ArrayResult } from '../array/link.ts'
 import type { BatteryResult } from '../battery/link.ts'
-import type { Controller, Panel } from '../catalogue/schema.ts'
+import type { ArrayInverter, Controller, Panel } from '../catalogue/schema.ts'
 import type { SiteResult } from '../site/link.ts'
 import { formatQuantity } from '../units/format.ts'
 import { defineLink, type Link, type LinkResult } from '../working/link.ts'
-import { type StringFigures, stringFigures } from './strings.ts'
+import { entered, type Known, known, Working } from '../working/working.ts'
+import { type StringFigures, type StringSurroundings, stringFigures } from './strings.ts'
 
 export interface ControllerResult extends LinkResult {
   readonly item: Controller | null
@@ -27,7 +29,10 @@ export interface StrungArray {
   /** Empty for the main array. */
   readonly name: string
   readonly panel: Panel
+  /** What its strings hang on: a controller, or an inverter on the AC side seen as one. */
   readonly controller: Controller
+  /** That inverter; null for an array on the battery bus. */
+  readonly acInverter: ArrayInverter | null
   readonly quantity: number
   readonly strings: StringFigures
 }
@@ -42,7 +47,7 @@ export function everyString({
 }): StrungArray[] {
   const main =
     layout && strings && item
-      ? [{ id: MAIN_ARRAY_ID, name: '', panel: layout.panel, controller: item, quantity, strings }]
+      ? [{ id: MAIN_ARRAY_ID, name: '', panel: layout.panel, controller: item, acInverter: null, quantity, strings }]
       : []
   return [...main, ...further]
 }
@@ -51,35 +56,39 @@ export interface Upstream {
   readonly site: SiteResult
   readonly battery: BatteryResult
   readonly array: ArrayResult
+  /** Share of the bank's charge current left to the controllers, which are set lower where they give more; null for no limit. */
+  readonly heldShare: number | null
 }
 
 /** Each string inside its controller's window, and what the controllers give the battery. */
 export const controllerLink: Link<Upstream, ControllerResult> = defineLink(
   'controller',
-  ({ option }, { site, battery, array }) => ({
+  ({ option }, { site, battery, array, heldShare }) => ({
     itemId: option.controller.itemId,
+    setA: option.controller.setA,
     recordLowC: site.recordLowC,
     recordHighC: site.recordHighC,
     bank: battery.bank,
     systemVoltageV: battery.systemVoltageV,
     array,
+    heldShare,
   }),
-  ({ itemId, bank, systemVoltageV, array, ...site }, working): ControllerResult => {
+  ({ itemId, setA, bank, systemVoltageV, array, heldShare, ...site }, working): ControllerResult => {
     const none = { needs: [], item: null, locked: itemId !== null, quantity: 0, strings: null }
     if (!bank) return { ...none, answer: 'array needed', further: [], chargeA: 0 }
     const around = { absorptionV: bank.absorptionV, systemVoltageV, site }
-    const further = array.further.flatMap(({ id, name, strings }): StrungArray[] => {
-      if (!strings) return []
-      const { choice, panel, controller, controllerArrayPowerW } = strings
-      const strung = { ...choice, panel, controller, controllers: choice.quantity, controllerArrayPowerW }
-      const figures = working.about({ id, name }, () => stringFigures(strung, around, working))
-      return [{ id, name, panel, controller, quantity: choice.quantity, strings: figures }]
-    })
-    const furtherA = further.reduce((sum, each) => sum + each.strings.chargeA, 0)
-    const { layout, controllerArrayPowerW } = array
-    if (!layout || !controllerArrayPowerW) return { ...none, answer: 'array needed', further, chargeA: furtherA }
+    const brief = { array, setA, around }
+    const overFraction =
+      heldShare === null
+        ? 1
+        : (heldShare * bank.maxChargeA) / chargeOf(stringAll(brief, null, new Working('controller')))
+    const arrays = stringAll(brief, overFraction < 1 ? overFraction : null, working)
+    const further = arrays.filter(({ id }) => id !== MAIN_ARRAY_ID)
+    const [main] = arrays
+    const { layout } = array
+    if (!layout || main?.id !== MAIN_ARRAY_ID)
+      return { ...none, answer: 'array needed', further, chargeA: chargeOf(arrays) }
     const { controller, controllers, panelsPerString } = layout
-    const strings = stringFigures({ ...layout, controllerArrayPowerW }, around, working)
     const units = controllers > 1 ? `${controllers} × ` : ''
     const rating = `${formatQuantity(controller.maxInputV, 'V')} ${formatQuantity(controller.ratedOutputA, 'A')}`
     const series = panelsPerString === 1 ? 'single panels' : `${panelsPerString} in series`
@@ -89,9 +98,67 @@ export const controllerLink: Link<Upstream, ControllerResult> = defineLink(
       item: controller,
       locked: itemId !== null,
       quantity: controllers,
-      strings,
+      strings: main.strings,
       further,
-      chargeA: strings.chargeA + furtherA,
+      chargeA: chargeOf(arrays),
     }
   },
 )
+
+const chargeOf = (arrays: readonly StrungArray[]): number =>
+  arrays.reduce((sum, { strings }) => sum + strings.chargeA, 0)
+
+interface StringBrief {
+  readonly array: ArrayResult
+  readonly setA: number | null
+  readonly around: StringSurroundings
+}
+
+/**
+ * Strings of every array: the main one first, where it is laid out.
+ * @param heldFraction share of what they give that the bank bears; null where it bears all
+ */
+function stringAll({ array, setA, around }: StringBrief, heldFraction: number | null, working: Working): StrungArray[] {
+  const { layout, controllerArrayPowerW } = array
+  const held = (controller: Controller, chosenA: number | null, ratedA: () => number) =>
+    settingOf(controller, chosenA, heldFraction, ratedA)
+  const further = array.further.flatMap(({ id, name, strings }): StrungArray[] => {
+    if (!strings) return []
+    const { choice, panel, controller, acInverter } = strings
+    const strung = {
+      ...choice,
+      panel,
+      controller,
+      acInverter,
+      controllers: choice.quantity,
+      controllerArrayPowerW: strings.controllerArrayPowerW,
+    }
+    const own = acInverter ? { ...around, absorptionV: NO_BATTERY_V } : around
+    const outputA = () => stringFigures({ ...strung, setA: null }, own, new Working('controller')).outputA.value
+    const set = acInverter ? null : held(controller, choice.setA, outputA)
+    const figures = working.about({ id, name }, () => stringFigures({ ...strung, setA: set }, own, working))
+    return [{ id, name, panel, controller, acInverter, quantity: choice.quantity, strings: figures }]
+  })
+  if (!layout || !controllerArrayPowerW) return further
+  const strung = { ...layout, controllerArrayPowerW }
+  const outputA = () => stringFigures({ ...strung, setA: null }, around, new Working('controller')).outputA.value
+  const figures = stringFigures({ ...strung, setA: held(layout.controller, setA, outputA) }, around, working)
+  const { panel, controller, controllers } = layout
+  return [
+    { id: MAIN_ARRAY_ID, name: '', panel, controller, acInverter: null, quantity: controllers, strings: figures },
+    ...further,
+  ]
+}
+
+/** What a controller is set to hold: as a person chose, or what the bank bears of it where its sheet lets it be set so low. */
+function settingOf(
+  controller: Controller,
+  chosenA: number | null,
+  heldFraction: number | null,
+  outputA: () => number,
+): Known | null {
+  if (chosenA !== null) return entered(chosenA, 'controller')
+  if (heldFraction === null || controller.leastSetA === null) return null
+  const heldA = Math.floor(outputA() * heldFraction * 10) / 10
+  return heldA >= controller.leastSetA ? known(heldA, 'computed', 'what the bank bears') : null
+}

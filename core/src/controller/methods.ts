@@ -46,4 +46,34 @@ export const pwm = defineMethod({
   compute: ({ iscA, parallel }) => ({ minimumRatingA: 1.25 * iscA * parallel }),
 })
 
-export const controllerMethods = [mpptOutput, pwm]
+export const pwmOutput = defineMethod({
+  id: 'controller.pwm-output',
+  title: 'What a PWM controller puts out',
+  inputs: {
+    impA: quantity('I_mp', 'working current of a panel', 'A', { above: 0 }),
+    iscA: quantity('I_sc', 'short-circuit current of a panel', 'A', { above: 0 }),
+    parallel: count('n', 'strings in parallel', 1),
+    ratedOutputA: quantity('I_n', 'rated output', 'A', { above: 0 }),
+  },
+  outputs: {
+    outputCurrentA: quantity('I', 'current it gives at work', 'A'),
+    maximumCurrentA: quantity('I_max', 'most it can give', 'A'),
+    clips: z.boolean().meta({ label: 'clips' }),
+  },
+  formula: [
+    '{outputCurrentA} = {impA} × {parallel}, not above {ratedOutputA}',
+    '{maximumCurrentA} = {iscA} × {parallel}, not above {ratedOutputA}',
+  ],
+  source: 'Kirchhoff’s current law: a switch turns no volts into amps',
+  notes:
+    'A PWM controller passes the current of the panel and not its power: what the panel has above the battery’s volts is lost.',
+  compute({ impA, iscA, parallel, ratedOutputA }) {
+    return {
+      outputCurrentA: Math.min(impA * parallel, ratedOutputA),
+      maximumCurrentA: Math.min(iscA * parallel, ratedOutputA),
+      clips: impA * parallel > ratedOutputA,
+    }
+  },
+})
+
+export const controllerMethods = [mpptOutput, pwm, pwmOutput]

@@ -137,7 +137,7 @@ export function clinic(): Job {
         ...lithium,
         id: 'b',
         name: 'Tubular cells, generator in the rains',
-        battery: { ...base.battery, itemId: 'murrow-v2-260', autonomyDays: 2, vented: true },
+        battery: { ...base.battery, itemId: 'murrow-v2-420', autonomyDays: 2, vented: true },
         backup: {
           ...EMPTY_BACKUP,
           kind: 'generator',

@@ -35,7 +35,7 @@ const BREAKS: readonly Break[] = [
   [
     'a controller of fifteen amperes',
     'controller.clips',
-    (job) => change(job, [set('controller', { itemId: 'lanthorn-m75-15', quantity: 1 })]),
+    (job) => change(job, [set('controller', { itemId: 'lanthorn-m75-15', quantity: 1, stringsPerController: 4 })]),
   ],
   [
     'a PWM controller',

@@ -89,7 +89,7 @@ export function rescueHut(): Job {
       ...EMPTY_BACKUP,
       kind: 'generator',
       months: [1, 11, 12],
-      generatorId: 'thornby-d12',
+      generatorId: 'thornby-d8',
       bond: 'transfers',
       fuelPricePerL: 2.1,
     },

@@ -123,6 +123,8 @@ type OptionEdit = Extract<
       | 'set-strings'
       | 'set-circuit'
       | 'apply-school'
+      | 'accept-finding'
+      | 'withdraw-acceptance'
   }
 >
 
@@ -150,10 +152,22 @@ function optionAfter(option: Option, edit: OptionEdit): Option {
       const circuit = { ...(circuits[edit.circuitId] ?? EMPTY_CIRCUIT_CHOICE), ...edit.patch }
       return { ...option, wiring: { circuits: { ...circuits, [edit.circuitId]: circuit } } }
     }
+    case 'accept-finding':
+      return { ...option, accepted: [...otherAccepted(option, edit.accepted), edit.accepted] }
+    case 'withdraw-acceptance': {
+      const left = otherAccepted(option, edit)
+      return left.length === option.accepted.length ? option : { ...option, accepted: left }
+    }
     case 'apply-school':
       return withSwitches(option, edit.school)
   }
 }
+
+/** Acceptances of other findings. */
+const otherAccepted = (
+  { accepted }: Option,
+  { checkId, place }: { readonly checkId: string; readonly place: string },
+): Option['accepted'] => accepted.filter((each) => each.checkId !== checkId || each.place !== place)
 
 type Arrays = Option['controller']['further']
 const withArrays = (option: Option, change: (arrays: Arrays) => Arrays): Option =>

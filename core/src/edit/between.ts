@@ -1,5 +1,5 @@
 import { chosenOption } from '../job/job.ts'
-import type { Job, Load, Option } from '../job/schema.ts'
+import type { Accepted, Job, Load, Option } from '../job/schema.ts'
 import { jobText } from '../job/text.ts'
 import { applyAll } from './apply.ts'
 import { type Edit, MOST_ACTS, type OptionPart, type OptionPatch } from './edit.ts'
@@ -146,6 +146,21 @@ function optionsBetween(before: Job, after: Job): Edit[] | null {
   return [...chosen, ...acts]
 }
 
+function acceptedBetween(was: Option, now: Option): Edit[] {
+  if (was.accepted === now.accepted) return []
+  const key = ({ checkId, place }: Accepted) => `${checkId} ${place}`
+  const kept = new Set(now.accepted.map(key))
+  const before = new Map(was.accepted.map((each) => [key(each), each]))
+  return [
+    ...was.accepted
+      .filter((each) => !kept.has(key(each)))
+      .map(({ checkId, place }): Edit => ({ act: 'withdraw-acceptance', checkId, place })),
+    ...now.accepted
+      .filter((each) => !same(before.get(key(each)), each))
+      .map((accepted): Edit => ({ act: 'accept-finding', accepted })),
+  ]
+}
+
 function optionBetween(was: Option, now: Option): Edit[] {
   const acts: Edit[] = []
   if (was.systemVoltageV !== now.systemVoltageV)
@@ -154,6 +169,7 @@ function optionBetween(was: Option, now: Option): Edit[] {
     const patch = patchOf<object>(was[part], now[part])
     if (patch) acts.push({ act: 'set-option', ...({ part, patch } as OptionPatch) })
   }
+  acts.push(...acceptedBetween(was, now))
   for (const [circuitId, choice] of Object.entries(now.wiring.circuits))
     if (!same(was.wiring.circuits[circuitId], choice)) acts.push({ act: 'set-circuit', circuitId, patch: choice })
   return acts

@@ -1,4 +1,4 @@
-import type { CircuitChoice, Existing, Job, Load, Option, Plane, School, Site } from '../job/schema.ts'
+import type { Accepted, CircuitChoice, Existing, Job, Load, Option, Plane, School, Site } from '../job/schema.ts'
 
 /** Parts of an option that are changed by their fields. */
 export type OptionPart = 'battery' | 'array' | 'controller' | 'inverter' | 'backup'
@@ -62,6 +62,9 @@ export type Edit =
   /** Of the main array or of a further one, by id. */
   | { readonly act: 'set-strings'; readonly arrayId: string; readonly patch: StringsPatch }
   | { readonly act: 'set-circuit'; readonly circuitId: string; readonly patch: Partial<CircuitChoice> }
+  /** A finding a person lives with, in the option worked on; one of the same check and place is replaced. */
+  | { readonly act: 'accept-finding'; readonly accepted: Accepted }
+  | { readonly act: 'withdraw-acceptance'; readonly checkId: string; readonly place: string }
   | { readonly act: 'apply-school'; readonly school: School }
   | { readonly act: 'keep-school'; readonly school: School }
   | { readonly act: 'remove-school'; readonly id: string }
@@ -92,6 +95,8 @@ const TRAVELLING: Readonly<Record<Travelling, true>> = {
   'remove-array': true,
   'set-strings': true,
   'set-circuit': true,
+  'accept-finding': true,
+  'withdraw-acceptance': true,
   'apply-school': true,
   'keep-school': true,
   'remove-school': true,

@@ -60,6 +60,13 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   attended: 'whether somebody waits',
   bond: 'where neutral and earth are joined',
   alternator: 'the alternator',
+  acCoupled: 'the AC-coupled array',
+  together: 'what charges at the same time',
+  onOneUnit: 'whether one unit is fed',
+  ageing: 'how far the bank has aged',
+  seasonalYield: 'the yield by season',
+  weightTargets: 'the weight targets',
+  leg: 'the leg',
   size: 'the cable',
   installation: 'how the cable is laid',
   deviceId: 'the device',
@@ -165,6 +172,10 @@ function optionLabel(edit: Other): string {
       return 'the strings'
     case 'set-circuit':
       return fieldLabel(edit.patch, {}, 'a circuit')
+    case 'accept-finding':
+      return 'accepting a finding'
+    case 'withdraw-acceptance':
+      return 'no longer accepting a finding'
     case 'apply-school':
       return `sizing after “${edit.school.name}”`
     case 'keep-school':

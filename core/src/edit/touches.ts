@@ -41,6 +41,9 @@ export function touches(edit: Edit): string[] {
       return ['controller.further']
     case 'set-circuit':
       return fields(`wiring.${edit.circuitId}`, edit.patch)
+    case 'accept-finding':
+    case 'withdraw-acceptance':
+      return ['accepted']
     case 'apply-school':
       return ['battery', 'array', 'controller', 'inverter']
     case 'keep-school':

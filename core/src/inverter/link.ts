@@ -8,9 +8,10 @@ import { formatQuantity } from '../units/format.ts'
 import { defineLink, type Link, type LinkResult } from '../working/link.ts'
 import type { Need } from '../working/links.ts'
 import { assumed, assumedOf, enteredOr, fromSheet, type Known, known, type Working } from '../working/working.ts'
-import { type InverterCandidate, type Mains, needsStack, rankInverters } from './candidates.ts'
+import { heatFactorOf, type InverterCandidate, type Mains, needsStack, rankInverters } from './candidates.ts'
+import { COMFORTABLE_CURRENT_A, HIGHEST_CURRENT_A } from './full-current.ts'
 import { inverterDcCurrent, searchMode } from './methods.ts'
-import type { InverterNeed } from './need.ts'
+import { type Derating, type InverterNeed, type NeedAhead, needOf } from './need.ts'
 
 export interface InverterResult extends InverterNeed, LinkResult {
   /** False where nothing runs on AC. */
@@ -35,7 +36,7 @@ export type Stacking = 'alone' | 'parallel' | 'split-phase'
 
 export interface Upstream {
   readonly demand: Demand
-  readonly inverterNeed: InverterNeed
+  readonly inverterNeed: NeedAhead
   readonly voltage: { readonly systemVoltageV: Known<SystemVoltageV> }
 }
 
@@ -50,17 +51,20 @@ export const inverterLink: Link<Upstream, InverterResult> = defineLink(
     mainsFrequencyHz: site.mainsFrequencyHz,
     splitPhase: site.splitPhase,
     demand,
-    need: inverterNeed,
+    ahead: inverterNeed,
     systemVoltageV: voltage.systemVoltageV.value,
     // Only an inverter that sleeps has to know when the loads run.
     loads: option.inverter.searchMode ? loads : null,
   }),
-  ({ choice, items, allInOnes, demand, need, systemVoltageV, loads, ...mains }, working): InverterResult => {
-    const candidates = rankInverters(mains, choice, items, need, systemVoltageV)
+  ({ choice, items, allInOnes, demand, ahead, systemVoltageV, loads, ...mains }, working): InverterResult => {
+    const { basis, ...needAhead } = ahead
+    const candidates = rankInverters(items, { mains, chosen: choice, basis, legs: demand.legs, systemVoltageV })
     const chosen = demand.hasAc || choice.itemId !== null ? pick(choice, candidates, allInOnes) : undefined
     const item = chosen?.item ?? null
     const sheet = item ? itemName(item) : ''
     const quantity = chosen?.quantity ?? 0
+    const need =
+      item && heatFactorOf(item, basis.ambientC.value) > 0 ? needOf(basis, deratingOf(item), working) : needAhead
     const hoursPerDay = enteredOr(choice.hoursPerDay, 'inverter', assumedOf(DEFAULTS.inverterHoursPerDay))
     const sheetIdleW = item ? fromSheet(item.idleW * quantity, sheet) : assumed(0, 'no inverter')
     const awakeIdleW = enteredOr(choice.idleW, 'inverter', sheetIdleW)
@@ -88,6 +92,11 @@ export const inverterLink: Link<Upstream, InverterResult> = defineLink(
     }
   },
 )
+
+const deratingOf = (item: Inverter): Derating => ({
+  deratePerC: fromSheet(item.deratePerC, itemName(item)),
+  derateFromC: fromSheet(item.derateFromC, itemName(item)),
+})
 
 function lackOf(
   choice: Option['inverter'],
@@ -143,5 +152,12 @@ function pick(
 ): InverterCandidate | undefined {
   if (choice.itemId !== null) return candidates.find(({ item }) => item.id === choice.itemId)
   // An all-in-one also settles the controller: it is offered, and taken only where a person asks for it.
-  return candidates.find(({ fits, item }) => fits && !allInOnes.some(({ id }) => id === item.id))
+  const offered = candidates.filter(({ fits, item }) => fits && !allInOnes.some(({ id }) => id === item.id))
+  const fullA = ({ item, quantity }: InverterCandidate) =>
+    (item.continuousW * quantity) / (item.efficiency * item.lowestInputV)
+  return (
+    offered.find((each) => fullA(each) < COMFORTABLE_CURRENT_A) ??
+    offered.find((each) => fullA(each) <= HIGHEST_CURRENT_A) ??
+    offered[0]
+  )
 }

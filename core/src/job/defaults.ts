@@ -52,8 +52,16 @@ export const DEFAULTS = {
   autonomyCriticalDays: inField('battery.autonomyDays', 5, 'd', 'a critical site', 'common practice'),
   autonomyWithBackupDays: inField('battery.autonomyDays', 2, 'd', 'with a backup', 'common practice'),
   autonomyAloneDays: inField('battery.autonomyDays', 3, 'd', 'without a backup', 'common practice'),
-  /** Capacity in the middle of a life that ends at 80 %. */
-  agingFactor: inField('battery.agingFactor', 0.9, '', 'middle of life'),
+  /** What is left when a bank is taken out: IEEE 485 and 1013 size for it. The safer figure. */
+  endOfLifeFactor: inField(
+    'battery.agingFactor',
+    0.8,
+    '',
+    'the end of its life: the brief is then still carried',
+    'IEEE 485, IEEE 1013',
+  ),
+  /** The middle of a life that ends at 80 %. */
+  middleOfLifeFactor: inField('battery.agingFactor', 0.9, '', 'the middle of its life', 'common practice'),
   chargeEfficiency: given(0.85, '', 'no battery chosen'),
   // Array.
   recoveryDays: inField('array.recoveryDays', 7, 'd', 'at most a week', 'common practice'),
@@ -72,6 +80,7 @@ export const DEFAULTS = {
   clippingFraction: given(0, '', 'none accepted'),
   acCoupledEfficiency: given(0.96, '', 'common sheets'),
   // Backup.
+  refillHours: inField('backup.refillHours', 3, 'h', 'a generator fills the bank in 2 to 3 h', 'common practice'),
   backupStopAt: inField('backup.stopAt', 0.9, '', 'the last tenth is left to the sun'),
   alternatorIdleFraction: given(0.5, '', 'half of its rating, hot and at idle'),
   alternatorOtherA: inField('backup.alternator.otherA', 0, 'A', 'not entered'),
@@ -99,7 +108,9 @@ export const CIRCUIT_KINDS = [
   'inverter-ac',
   'backup-ac',
   'charger',
+  'starter',
   'alternator',
+  'ac-coupled',
 ] as const
 export type CircuitKind = (typeof CIRCUIT_KINDS)[number]
 
@@ -116,7 +127,9 @@ export const CIRCUIT_LENGTH: Readonly<Record<CircuitKind, Default>> = {
   'inverter-ac': given(3, 'm', NO_LENGTH),
   'backup-ac': given(8, 'm', NO_LENGTH),
   charger: given(1.5, 'm', NO_LENGTH),
-  alternator: given(4, 'm', NO_LENGTH),
+  starter: given(4, 'm', NO_LENGTH),
+  alternator: given(2, 'm', NO_LENGTH),
+  'ac-coupled': given(6, 'm', NO_LENGTH),
 }
 
 /** Distance of the site that a circuit spans, by its field. */

@@ -2,7 +2,16 @@
 export { BACKUP_PAIRS, type Ends, endsOf, SITE_PAIRS } from './bounds.ts'
 export { changedJob } from './changed.ts'
 export { CIRCUIT_LENGTH, DEFAULTS, type Default, SOILING_DEFAULT } from './defaults.ts'
-export { circuitChoiceSchema, dumpLoadSchema, furtherArraySchema, optionSchema } from './option.ts'
+export { EMPTY_AC_COUPLED } from './job.ts'
+export {
+  acCoupledSchema,
+  acceptedSchema,
+  circuitChoiceSchema,
+  dumpLoadSchema,
+  furtherArraySchema,
+  optionSchema,
+  seasonalYieldSchema,
+} from './option.ts'
 export { REFUSALS, type RefusalCode } from './refusals.ts'
 export {
   batteryHeatingSchema,

@@ -4,18 +4,18 @@ import { fromIssue } from '../method/method.ts'
 import { lookThrough } from '../method/outside.ts'
 import { crossedIn, wrongTogether } from './bounds.ts'
 import { loadsAsTheyCame } from './plain-loads.ts'
-import {
-  type Backup,
-  type CircuitChoice,
-  JOB_FORMAT,
-  JOB_VERSION,
-  type Job,
-  jobSchema,
-  type Load,
-  type Option,
-  type Plane,
-} from './schema.ts'
+import { JOB_FORMAT, JOB_VERSION, type Job, jobSchema, type Option } from './schema.ts'
 import { upgradeJob } from './upgrade.ts'
+
+export {
+  EMPTY_AC_COUPLED,
+  EMPTY_BACKUP,
+  EMPTY_CIRCUIT_CHOICE,
+  emptyJob,
+  emptyLoad,
+  emptyOption,
+  emptyPlane,
+} from './empty.ts'
 
 /**
  * Reads a job that comes to be kept: a file, or another program.
@@ -93,202 +93,4 @@ export function chosenOption(job: Job): Option {
   const option = job.options.find((candidate) => candidate.id === job.chosenOptionId) ?? job.options[0]
   if (!option) throw new InputError('INPUT_INVALID', 'options', 'options: got none; allowed: at least one option')
   return option
-}
-
-export const EMPTY_BACKUP: Backup = {
-  kind: 'none',
-  months: [],
-  generatorId: null,
-  chargerId: null,
-  chargers: null,
-  chargerSetA: null,
-  houseLoadW: null,
-  fuelPricePerL: null,
-  startAt: null,
-  stopAt: null,
-  attended: false,
-  bond: 'unanswered',
-  alternator: null,
-}
-
-export function emptyOption(id: string, name: string): Option {
-  return {
-    id,
-    name,
-    systemVoltageV: null,
-    battery: {
-      itemId: null,
-      chemistry: null,
-      autonomyDays: null,
-      depthOfDischarge: null,
-      agingFactor: null,
-      parallel: null,
-      sizing: null,
-      coldProtected: false,
-      vented: false,
-      cellsManaged: false,
-      monitored: true,
-    },
-    array: {
-      panelId: null,
-      sizing: null,
-      recoveryDays: null,
-      singleFactor: null,
-      fit: { portrait: null, gapMm: null, edgeMm: null },
-      dumpLoads: [],
-      losses: {
-        soiling: null,
-        mismatch: null,
-        wiring: null,
-        temperature: null,
-        controller: null,
-        battery: null,
-        ageing: null,
-      },
-    },
-    controller: {
-      itemId: null,
-      quantity: null,
-      panelsPerString: null,
-      stringsPerController: null,
-      clippingFraction: null,
-      further: [],
-    },
-    inverter: {
-      itemId: null,
-      quantity: null,
-      headroom: null,
-      idleW: null,
-      hoursPerDay: null,
-      stacking: null,
-      searchMode: false,
-      searchW: null,
-      acCoupledW: null,
-    },
-    backup: EMPTY_BACKUP,
-    wiring: { circuits: {} },
-  }
-}
-
-export const EMPTY_CIRCUIT_CHOICE: CircuitChoice = {
-  lengthM: null,
-  installation: null,
-  size: null,
-  parallel: null,
-  ambientC: null,
-  maxDropFraction: null,
-  deviceId: null,
-  deviceRatingA: null,
-}
-
-/** A job nothing has been entered into yet. */
-export function emptyJob(name: string): Job {
-  return {
-    format: JOB_FORMAT,
-    version: JOB_VERSION,
-    name,
-    note: '',
-    currency: 'EUR',
-    units: 'metric',
-    written: {},
-    site: {
-      kind: 'building',
-      place: '',
-      latitudeDeg: null,
-      longitudeDeg: null,
-      altitudeM: null,
-      utcOffsetH: null,
-      recordLowC: null,
-      recordHighC: null,
-      batteryRoomLowC: null,
-      batteryRoomHighC: null,
-      monthMeanC: Array<null>(12).fill(null),
-      daySwingK: null,
-      sunKwhPerM2Day: Array<null>(12).fill(null),
-      sunGivenFor: null,
-      sunBasis: 'published',
-      sunSource: '',
-      climateId: null,
-      shadeFraction: Array<number>(12).fill(0),
-      snowFraction: Array<number>(12).fill(0),
-      horizon: [],
-      soiling: 'rain-washed',
-      albedoFraction: null,
-      planes: [emptyPlane('a', 'Array')],
-      monthsInUse: [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12],
-      daysInUse: 'all',
-      critical: false,
-      ruleSet: 'iec',
-      mainsVoltageV: 230,
-      mainsFrequencyHz: 50,
-      splitPhase: false,
-      arrayToBatteryM: null,
-      batteryToInverterM: null,
-      batteryToBoardM: null,
-      inverterToBoardM: null,
-    },
-    loads: [],
-    batteryHeating: null,
-    controllerStandbyW: null,
-    monitorStandbyW: null,
-    loadMarginFraction: null,
-    existing: [],
-    schools: [],
-    items: [],
-    horizonYears: null,
-    batteryPriceFactors: {},
-    options: [emptyOption('a', 'Option A')],
-    chosenOptionId: 'a',
-  }
-}
-
-export function emptyPlane(id: string, name: string): Plane {
-  return {
-    id,
-    name,
-    tiltDeg: null,
-    azimuthDeg: null,
-    parts: 1,
-    positions: 'fixed',
-    seasonTiltsDeg: [null, null, null, null],
-    shape: 'rectangle',
-    widthM: null,
-    heightM: null,
-    topWidthM: null,
-    mount: 'flush',
-    mostWeightKg: null,
-  }
-}
-
-export function emptyLoad(id: string): Load {
-  return {
-    id,
-    name: '',
-    quantity: 1,
-    supply: 'ac',
-    voltageV: null,
-    converterEfficiency: null,
-    powerW: null,
-    basis: 'guess',
-    labelVoltageV: null,
-    labelCurrentA: null,
-    meterEnergyKwh: null,
-    meterLoggedHours: null,
-    powerFactor: null,
-    startW: null,
-    hoursPerDay: null,
-    dutyCycle: 1,
-    daysPerWeek: 7,
-    hoursOfDay: null,
-    weekendHoursOfDay: null,
-    monthFactors: null,
-    runsTogether: true,
-    togetherSet: '',
-    priority: 'ordinary',
-    stage: 'now',
-    group: '',
-    note: '',
-    typicalId: null,
-    slipsAccepted: [],
-  }
 }

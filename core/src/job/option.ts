@@ -7,10 +7,25 @@ import { flag, id, line, month } from './fields.ts'
 
 /** One of a job's options: what a person chooses of the links after the loads. */
 
+/** A finding of one check at one place that a person lives with, in one option. */
+export const acceptedSchema = z.strictObject({
+  checkId: line(60),
+  place: line(200),
+  reason: line(1000).min(1, { error: () => 'a reason' }),
+  /** Who decided; a danger is accepted only with a name. */
+  by: line(120),
+  on: z.string().regex(/^\d{4}-\d{2}-\d{2}$/, { error: () => 'a date such as 2026-11-27' }),
+})
+export const MOST_ACCEPTED = 300
+
 export const BANK_SIZINGS = ['full', 'plain', 'stepwise'] as const
-export const ARRAY_SIZINGS = ['balance', 'recover'] as const
+export const ARRAY_SIZINGS = ['balance', 'recover', 'plain'] as const
+/** How far a bank has aged when it must still carry the brief: the standard’s end of life, or its middle. */
+export const AGEINGS = ['end-of-life', 'middle-of-life'] as const
 export const STACKINGS = ['parallel', 'split-phase'] as const
 export const BACKUP_KINDS = ['none', 'generator', 'mains'] as const
+/** What can charge at the same time: the sun and one other source, all, or one at a time under one limit. */
+export const TOGETHERS = ['sun-and-one', 'all', 'one-at-a-time'] as const
 /** Where neutral and earth are bonded while the backup runs. */
 export const BONDS = ['unanswered', 'inverter-only', 'source-only', 'transfers', 'both', 'neither'] as const
 
@@ -21,6 +36,8 @@ export const dumpLoadSchema = z.strictObject({
   powerW: quantity('P', 'power it takes', 'W', { above: 0, max: 1e6 }),
   mostKwhPerDay: quantity('E', 'most it can use in a day', 'kWh', { above: 0, max: 1e5 }),
 })
+
+const setCurrent = quantity('I_set', 'output set to', 'A', { above: 0, max: 1000 }).nullable()
 
 /** An array with controllers of its own on the same bank. */
 export const furtherArraySchema = z.strictObject({
@@ -33,6 +50,30 @@ export const furtherArraySchema = z.strictObject({
   stringsPerController: count('n_p', 'strings on each controller', 1, 40),
   /** Plane of the site it lies in. */
   planeId: id.nullable(),
+  /** Each of its controllers set to hold this; null for as rated. */
+  setA: setCurrent,
+})
+
+/** An array on the AC side, with an inverter of its own. */
+export const acCoupledSchema = z.strictObject({
+  /** Its power, where its panels are not chosen yet. */
+  powerW: quantity('P', 'AC-coupled array', 'W', { above: 0, max: 1e6 }).nullable(),
+  panelId: id.nullable(),
+  inverterId: id.nullable(),
+  quantity: count('n', 'inverters of the array', 1, 20),
+  panelsPerString: count('n_s', 'panels in a string', 1, 40).nullable(),
+  stringsPerInverter: count('n_p', 'strings on each inverter', 1, 40).nullable(),
+  /** Plane of the site it lies in; null for the first. */
+  planeId: id.nullable(),
+  /** A relay or a dump load holds it back where its own inverter cannot. */
+  heldBack: flag,
+})
+
+/** Yield of an array by season as some count it: a share of its rating for so many hours a day. */
+export const seasonalYieldSchema = z.strictObject({
+  summerFraction: share('k_s', 'share of the rating, summer half'),
+  winterFraction: share('k_w', 'share of the rating, winter half'),
+  hours: quantity('h', 'hours a day', 'h', { above: 0, max: 24 }),
 })
 
 const stateOfCharge = (label: string) => quantity('SoC', label, '', { min: 0, max: 1 }).nullable()
@@ -55,6 +96,15 @@ export const backupSchema = z.strictObject({
   /** Someone waits for it: a refill of over 6 hours is then a fault. */
   attended: flag,
   bond: choice(BONDS),
+  /** Hours in which it should fill the empty bank: 2 to 3 h is one school, 6 h another; null for 3 h. */
+  refillHours: quantity('t', 'hours to refill the bank', 'h', { min: 0.5, max: 48 }).nullable(),
+  /** What can charge at the same time; null for the sun and one other. */
+  together: choice(TOGETHERS).nullable(),
+  /** What the inlet and its lead bear, and what charger or inverter is set to take, A. */
+  inletA: quantity('I', 'inlet and lead', 'A', { above: 0, max: 2000 }).nullable(),
+  inputSetA: quantity('I', 'input limit set to', 'A', { above: 0, max: 2000 }).nullable(),
+  /** The source reaches one of several stacked units only. */
+  onOneUnit: flag,
   alternator: z
     .strictObject({
       ratedA: quantity('I', 'alternator, rated', 'A', { above: 0, max: 2000 }),
@@ -63,9 +113,13 @@ export const backupSchema = z.strictObject({
       voltageV: quantity('V', 'alternator voltage', 'V', { min: 10, max: 60 }),
       hoursPerDay: quantity('h', 'hours it drives in a day', 'h', { min: 0, max: 24 }),
       chargerId: id.nullable(),
+      /** Its charger set to hold this; null for as rated. */
+      setA: setCurrent,
     })
     .nullable(),
 })
+
+const sunHoursAllYear = quantity('PSH', 'sun hours, one figure for the year', 'h', { above: 0, max: 12 }).nullable()
 
 /** Switches and figures of a school of sizing. What is null is left to the chain. */
 export const schoolSchema = z.strictObject({
@@ -78,6 +132,10 @@ export const schoolSchema = z.strictObject({
   arraySizing: choice(ARRAY_SIZINGS),
   recoveryDays: quantity('D_r', 'days to refill the bank', 'd', { above: 0, max: 60 }).nullable(),
   singleFactor: quantity('η', 'one factor for all losses', '', { min: 0.2, max: 1 }).nullable(),
+  ageing: choice(AGEINGS).nullable(),
+  singleSunHours: sunHoursAllYear,
+  seasonalYield: seasonalYieldSchema.nullable(),
+  refillHours: quantity('t', 'hours to refill the bank', 'h', { min: 0.5, max: 48 }).nullable(),
   clippingFraction: quantity('c', 'clipping accepted', '', { min: 0, max: 0.5 }).nullable(),
   headroom: quantity('k', 'headroom of the inverter', '', { min: 1, max: 5 }).nullable(),
 })
@@ -111,11 +169,15 @@ export const optionSchema = z.strictObject({
     autonomyDays: quantity('D', 'days without sun', 'd', { above: 0, max: 60 }).nullable(),
     depthOfDischarge: share('DoD', 'depth it may be used to').nullable(),
     agingFactor: share('f_A', 'capacity left with age').nullable(),
+    /** How far aged it must still carry the brief; null for the end of its life. */
+    ageing: choice(AGEINGS).nullable(),
+    /** Share of its charge it loses by itself in a month; null for the sheet. */
+    selfDischargeFractionPerMonth: quantity('s', 'self-discharge a month', '', { min: 0, max: 1 }).nullable(),
     /** Strings in parallel; null lets the design count them. */
     parallel: count('n_p', 'strings in parallel', 1, 64).nullable(),
     /** How the bank is sized: with every factor, from the plain product, or step by step; null for every factor. */
     sizing: choice(BANK_SIZINGS).nullable(),
-    /** The bank stands in a heated box, or charging is locked out in the cold. */
+    /** Charging is locked out in the cold by the battery itself; a heated box stands under the job’s battery heating. */
     coldProtected: flag,
     /** Vented to outside with at least the computed opening. */
     vented: flag,
@@ -126,11 +188,15 @@ export const optionSchema = z.strictObject({
   }),
   array: z.strictObject({
     panelId: id.nullable(),
-    /** Balance the worst month's day, or refill the whole autonomy within `recoveryDays` as well; null for the balance. */
+    /** Balance the worst month's day, refill the whole autonomy within `recoveryDays` as well, or plainly Wh ÷ sun ÷ factor; null for the balance. */
     sizing: choice(ARRAY_SIZINGS).nullable(),
     recoveryDays: quantity('D_r', 'days to refill the bank', 'd', { above: 0, max: 60 }).nullable(),
     /** What is left after all losses in one figure; null to itemise them. */
     singleFactor: quantity('η', 'one factor for all losses', '', { min: 0.2, max: 1 }).nullable(),
+    /** Sun hours a day in one figure for the year; null for those of the months. */
+    singleSunHours: sunHoursAllYear,
+    /** Yield by season in shares of the rating; null for sun and losses. */
+    seasonalYield: seasonalYieldSchema.nullable(),
     /** How panels stand on a plane. */
     fit: z.strictObject({
       portrait: flag.nullable(),
@@ -155,6 +221,8 @@ export const optionSchema = z.strictObject({
     stringsPerController: count('n_p', 'strings on each controller', 1, 40).nullable(),
     /** Share of the array's power that may be clipped at full sun for a smaller controller; null for none. */
     clippingFraction: quantity('c', 'clipping accepted', '', { min: 0, max: 0.5 }).nullable(),
+    /** Each controller set to hold this; null for the design's choice. */
+    setA: setCurrent,
     /** Arrays with controllers of their own on the same bank, beside the main one. */
     further: z.array(furtherArraySchema).max(12),
   }),
@@ -170,8 +238,10 @@ export const optionSchema = z.strictObject({
     searchMode: flag,
     searchW: quantity('P', 'draw while searching', 'W', { min: 0, max: 500 }).nullable(),
     /** Array on its own inverter, on the AC side. */
-    acCoupledW: quantity('P', 'AC-coupled array', 'W', { min: 0, max: 1e6 }).nullable(),
+    acCoupled: acCoupledSchema.nullable(),
   }),
   backup: backupSchema,
   wiring: z.strictObject({ circuits: z.record(z.string(), circuitChoiceSchema) }),
+  /** Findings a person lives with, and why. */
+  accepted: z.array(acceptedSchema).max(MOST_ACCEPTED, { error: () => `at most ${MOST_ACCEPTED} accepted findings` }),
 })

@@ -4,14 +4,14 @@ import { AIR_RANGE_C, choice, count, fraction, quantity, share } from '../method
 import { CHEMISTRY_NAMES } from '../tables/chemistries.ts'
 import { UNIT_SYSTEMS } from '../units/writer.ts'
 import { flag, id, line, month } from './fields.ts'
-import { circuitChoiceSchema, optionSchema, schoolSchema } from './option.ts'
+import { acceptedSchema, circuitChoiceSchema, optionSchema, schoolSchema } from './option.ts'
 
-export { circuitChoiceSchema, optionSchema, schoolSchema }
+export { acceptedSchema, circuitChoiceSchema, optionSchema, schoolSchema }
 
 /** Only what a person enters or chooses. `null` means not known yet, or left to the design. */
 
 export const JOB_FORMAT = 'yard-lamp-job'
-export const JOB_VERSION = 5
+export const JOB_VERSION = 6
 /** Rule sets a site may be wired by. */
 export const RULE_SET_IDS = ['iec', 'north-american'] as const
 export type RuleSetId = (typeof RULE_SET_IDS)[number]
@@ -57,6 +57,19 @@ export const horizonPointSchema = z.strictObject({
   heightDeg: quantity('α', 'height of the horizon', '°', { min: 0, max: 90 }),
 })
 export const MOST_HORIZON_POINTS = 720
+
+/** Where things stand: parts and weights are told by it. */
+export const PLACES = ['array', 'battery room', 'converter wall', 'cable runs'] as const
+export const MOST_WEIGHT_TARGETS = 8
+
+/** What a vehicle, an axle or a floor may bear of the system. */
+export const weightTargetSchema = z.strictObject({
+  id,
+  name: line(80),
+  mostKg: quantity('m', 'weight it may bear', 'kg', { above: 0, max: 1e6 }).nullable(),
+  /** What stands on it. */
+  places: z.array(choice(PLACES)).max(PLACES.length),
+})
 
 export const siteSchema = z.strictObject({
   kind: choice(['building', 'vehicle', 'boat', 'trailer', 'equipment']),
@@ -110,9 +123,15 @@ export const siteSchema = z.strictObject({
   batteryToInverterM: metres('L', 'batteries to inverter'),
   batteryToBoardM: metres('L', 'batteries to DC board'),
   inverterToBoardM: metres('L', 'inverter to AC board'),
+  /** What the whole may weigh, and what its axles and places may bear. */
+  weightTargets: z.array(weightTargetSchema).max(MOST_WEIGHT_TARGETS, {
+    error: () => `at most ${MOST_WEIGHT_TARGETS} weight targets`,
+  }),
 })
 
 export const LOAD_BASES = ['meter', 'clamp', 'label', 'typical', 'guess'] as const
+/** The two legs of a split phase, and both for what wants the double voltage. */
+export const LEGS = ['one', 'two', 'both'] as const
 export const PRIORITIES = ['critical', 'ordinary', 'can-wait'] as const
 
 const hours = z
@@ -150,6 +169,8 @@ export const loadSchema = z.strictObject({
     .array(quantity('f', 'season factor', '', { min: 0, max: 10 }))
     .length(12, { error: () => '12 season factors, January first, or null' })
     .nullable(),
+  /** Leg of a split phase it hangs on; null where the design may choose, or it hangs on both. */
+  leg: choice(LEGS).nullable(),
   runsTogether: flag,
   /** Loads that run together in a set of their own, apart from the other sets; empty for the main set. */
   togetherSet: line(40),
@@ -238,6 +259,8 @@ export type Backup = Option['backup']
 export type Job = z.output<typeof jobSchema>
 export type Site = z.output<typeof siteSchema>
 export type Plane = z.output<typeof planeSchema>
+export type WeightTarget = z.output<typeof weightTargetSchema>
+export type Accepted = z.output<typeof acceptedSchema>
 export type HorizonPoint = z.output<typeof horizonPointSchema>
 export type BatteryHeating = z.output<typeof batteryHeatingSchema>
 export type Load = z.output<typeof loadSchema>

@@ -158,5 +158,67 @@ function fromVersion3(job: Fields): Fields {
 /** Version 5: units a job is written in. Figures were shown in metric units before. */
 const fromVersion4 = (job: Fields): Fields => ({ ...job, version: 5, units: 'metric', written: {} })
 
+/** Version 6: legs, weight targets, accepted findings, the AC-coupled array as an array, limits of inputs, schools in full. */
+function fromVersion5(job: Fields): Fields {
+  const each = (list: unknown, upgraded: (fields: Fields) => unknown): unknown =>
+    Array.isArray(list) ? list.map((one) => (isFields(one) ? upgraded(one) : one)) : list
+  return {
+    ...job,
+    version: 6,
+    site: isFields(job.site) ? { ...job.site, weightTargets: [] } : job.site,
+    loads: each(job.loads, (load) => ({ ...load, leg: null })),
+    schools: each(job.schools, (school) => ({ ...school, ...SCHOOL_OF_6 })),
+    options: each(job.options, optionFromVersion5),
+  }
+}
+
+/** Schools of before counted the middle of a bank’s life. */
+const SCHOOL_OF_6 = { ageing: 'middle-of-life', singleSunHours: null, seasonalYield: null, refillHours: null }
+
+function optionFromVersion5(option: Fields): Fields {
+  const { controller, inverter, backup } = option
+  const { acCoupledW, ...ownInverter } = isFields(inverter) ? inverter : {}
+  const further = isFields(controller) && Array.isArray(controller.further) ? controller.further : []
+  const alternator = isFields(backup) ? backup.alternator : null
+  return {
+    ...option,
+    // Sized for the middle of its life until then: an older job designs as it did.
+    ...part(option, 'battery', { ageing: 'middle-of-life', selfDischargeFractionPerMonth: null }),
+    ...part(option, 'array', { singleSunHours: null, seasonalYield: null }),
+    ...part(option, 'controller', {
+      setA: null,
+      further: further.map((array) => (isFields(array) ? { ...array, setA: null } : array)),
+    }),
+    inverter: isFields(inverter) ? { ...ownInverter, acCoupled: acCoupledFrom(acCoupledW) } : inverter,
+    ...part(option, 'backup', {
+      refillHours: null,
+      together: null,
+      inletA: null,
+      inputSetA: null,
+      onOneUnit: false,
+      alternator: isFields(alternator) ? { ...alternator, setA: null } : alternator,
+    }),
+    accepted: [],
+  }
+}
+
+const NO_COUPLED_CHOICE = {
+  panelId: null,
+  inverterId: null,
+  quantity: 1,
+  panelsPerString: null,
+  stringsPerInverter: null,
+  planeId: null,
+  heldBack: false,
+}
+const acCoupledFrom = (powerW: unknown): unknown =>
+  typeof powerW === 'number' && powerW > 0 ? { ...NO_COUPLED_CHOICE, powerW } : null
+
 /** What brings a job from version 1, 2, … to the next. */
-const FROM: readonly ((job: Fields) => Fields)[] = [fromVersion1, fromVersion2, fromVersion3, fromVersion4]
+const FROM: readonly ((job: Fields) => Fields)[] = [
+  fromVersion1,
+  fromVersion2,
+  fromVersion3,
+  fromVersion4,
+  fromVersion5,
+]

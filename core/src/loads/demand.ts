@@ -5,6 +5,7 @@ import type { Need } from '../working/links.ts'
 import { entered, type Known, type Working } from '../working/working.ts'
 import { type Counted, seasonalWh } from './at-bus.ts'
 import { type HeatingResult, heatingOf } from './heating.ts'
+import { type LegDemand, legDemand } from './legs.ts'
 import { acDemand, dayTotal } from './methods.ts'
 import { monthFactor } from './power.ts'
 import { type DemandRow, type LoadRow, rowOf, type WorkedRow } from './row.ts'
@@ -29,6 +30,8 @@ export interface Demand {
   readonly surgeW: Known
   readonly dcContinuousW: Known
   readonly heating: HeatingResult | null
+  /** What the heavier leg of a split phase carries; null where the site has none. */
+  readonly legs: LegDemand | null
   /** Load whose start is the worst, by id. */
   readonly worstStartId: string | null
 }
@@ -43,8 +46,9 @@ export const demandLink: Link<object, Demand> = defineLink(
     recordLowC: site.recordLowC,
     monthMeanC: site.monthMeanC,
     daySwingK: site.daySwingK,
+    splitPhase: site.splitPhase,
   }),
-  ({ loads, monthsInUse, ...heatingBrief }, working): Demand => {
+  ({ loads, monthsInUse, splitPhase, ...heatingBrief }, working): Demand => {
     const worked = loads.map(rowOf)
     const needs: Need[] = []
     const rows: LoadRow[] = []
@@ -66,6 +70,7 @@ export const demandLink: Link<object, Demand> = defineLink(
       needs,
       counted,
       heating,
+      legs: splitPhase ? legDemand(worked) : null,
       heaviestMonth,
       heaviestWh,
       acDailyEnergyWh: ac.dailyEnergyWh,

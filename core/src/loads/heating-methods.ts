@@ -48,4 +48,22 @@ export const boxHeating = defineMethod({
   },
 })
 
-export const heatingMethods = [boxHeating, heaterPower]
+export const boxHolds = defineMethod({
+  id: 'load.box-holds',
+  title: 'What the heated battery box holds',
+  inputs: {
+    coldestC: quantity('T_min', 'coldest around the box', '°C', AIR_RANGE_C),
+    setPointC: quantity('T_s', 'set point', '°C', { min: -20, max: 40 }),
+    boxWPerK: quantity('U', 'heat the box loses', 'W/K', { above: 0, max: 1000 }),
+    heaterW: quantity('P_h', 'heater', 'W', { min: 0 }),
+  },
+  outputs: { heldC: quantity('T_b', 'the box at its coldest', '°C') },
+  formula: ['{heldC} = the lower of {setPointC} and {coldestC} + {heaterW} ÷ {boxWPerK}, not below {coldestC}'],
+  source: 'Steady heat balance of a box, EN ISO 13789',
+  notes: 'What the battery warms itself, and what it stores, is left out: the safer figure.',
+  compute: ({ coldestC, setPointC, boxWPerK, heaterW }) => ({
+    heldC: Math.max(coldestC, Math.min(setPointC, coldestC + heaterW / boxWPerK)),
+  }),
+})
+
+export const heatingMethods = [boxHeating, heaterPower, boxHolds]

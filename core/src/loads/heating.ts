@@ -3,7 +3,7 @@ import type { Job, Site } from '../job/schema.ts'
 import { MONTH_NAMES } from '../units/format.ts'
 import type { Need } from '../working/links.ts'
 import { assumedOf, entered, enteredOr, type Known, known, type Working } from '../working/working.ts'
-import { boxHeating, heaterPower } from './heating-methods.ts'
+import { boxHeating, boxHolds, heaterPower } from './heating-methods.ts'
 
 /** What the heating of a battery box rests on. */
 export type HeatingBrief = Pick<Job, 'batteryHeating'> & Pick<Site, 'recordLowC' | 'monthMeanC' | 'daySwingK'>
@@ -17,6 +17,9 @@ export interface HeatingResult {
   readonly neededW: Known
   /** Its rating where entered, else what it must give. */
   readonly heaterW: Known
+  readonly setPointC: Known
+  /** What the box holds at the record low with the heater it has. */
+  readonly heldC: Known
   readonly seenByMonitor: boolean
   readonly none: Known
 }
@@ -47,14 +50,19 @@ export function heatingOf(site: HeatingBrief, needs: Need[], working: Working): 
         }),
       ).dailyEnergyWh,
   )
-  const neededW = working.about({ id: 'battery-box', name: 'battery box' }, () =>
-    working.apply(heaterPower, { coldestC: coldC, setPointC, boxWPerK }),
-  ).heaterW
+  const box = { coldestC: coldC, setPointC, boxWPerK }
+  const { neededW, heaterW, heldC } = working.about({ id: 'battery-box', name: 'battery box' }, () => {
+    const needed = working.apply(heaterPower, box).heaterW
+    const rated = enteredOr(heating.heaterW, 'battery box', needed)
+    return { neededW: needed, heaterW: rated, heldC: working.apply(boxHolds, { ...box, heaterW: rated }).heldC }
+  })
   return {
     supply: heating.supply,
     byMonthWh,
     neededW,
-    heaterW: enteredOr(heating.heaterW, 'battery box', neededW),
+    heaterW,
+    setPointC,
+    heldC,
     seenByMonitor: heating.seenByMonitor,
     none: known(0, 'computed', 'no heating'),
   }

@@ -3,7 +3,7 @@ export { DAY_KINDS, type DayKind, type DayLayer, dayLayers, daylightOf, hourlyW 
 export { entryOf, LOAD_COLUMNS, type LoadColumn, shownEntry, shownWatts } from './entry.ts'
 export { hasLabel, hasMeter, monthFactor } from './power.ts'
 export { shiftedLoad, shiftSaves } from './shift.ts'
-export { slipsOf } from './slips.ts'
+export { type Slip, slipsOf } from './slips.ts'
 export { loadsFromTable, type ReadTable } from './table.ts'
 export type { LoadTotal } from './totals.ts'
 export { searchTypicals, type Typical, typicalFigures, typicalOf } from './typical.ts'

@@ -14,7 +14,9 @@ const CIRCUIT_TITLE: Readonly<Record<CircuitKind, string>> = {
   'inverter-ac': 'Inverter to AC board',
   'backup-ac': 'Generator or mains to charger',
   charger: 'Charger to bus bars',
+  starter: 'Starter battery to alternator charger',
   alternator: 'Alternator charger to bus bars',
+  'ac-coupled': 'AC-coupled array to AC board',
 }
 
 /** Id of a circuit: its kind, and for a further array its id too. Job files keep choices under it. */
@@ -85,7 +87,7 @@ function arrayJoints(chosen: Chosen): Joint[] {
 /** Controllers to the bus bars; the one inside an all-in-one reaches the battery through the inverter's own leads. */
 const controllerJoints = (chosen: Chosen): Joint[] =>
   everyString(chosen)
-    .filter((each) => !isWithin(each, chosen.inverter))
+    .filter((each) => !isWithin(each, chosen.inverter) && each.acInverter === null)
     .map((each) =>
       circuit(
         'controller',
@@ -154,15 +156,16 @@ function acJoints({ inverter }: Chosen, units: readonly Unit[]): Joint[] {
       sources: ['from'],
       count: inverter.quantity,
     }),
-    ...(units.some(({ role }) => role === 'ac-coupled')
-      ? [
-          told('ac-coupled', 'ac-coupled', 'ac', 'AC-coupled array to AC board', {
-            from: end('ac-coupled', 'ac-out'),
-            to: board,
-            sources: ['from', 'to'],
-          }),
-        ]
-      : []),
+    ...units
+      .filter(({ role }) => role === 'ac-coupled')
+      .map(({ quantity }) =>
+        circuit('ac-coupled', 'ac', {
+          from: end('ac-coupled', 'ac-out'),
+          to: board,
+          sources: ['from', 'to'],
+          count: quantity,
+        }),
+      ),
   ]
 }
 
@@ -188,7 +191,7 @@ function backupJoints({ backup: { charge, alternator, kind } }: Chosen): Joint[]
   }
   if (alternator?.charger) {
     joints.push(
-      told('engine', 'engine', 'dc', 'Engine to alternator charger', {
+      circuit('starter', 'dc', {
         from: end('engine', 'dc'),
         to: end('engine-charger', 'dc'),
         sources: ['from'],

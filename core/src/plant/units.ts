@@ -1,8 +1,8 @@
-import { AC_COUPLED_ID } from '../array/further.ts'
+import { AC_COUPLED_ID } from '../array/ac-coupled.ts'
 import type { ArrayResult } from '../array/link.ts'
 import type { BackupResult } from '../backup/link.ts'
 import type { BatteryResult } from '../battery/link.ts'
-import type { CatalogueItem, Controller } from '../catalogue/schema.ts'
+import type { ArrayInverter, CatalogueItem, Controller } from '../catalogue/schema.ts'
 import { type ControllerResult, everyString, type StrungArray } from '../controller/link.ts'
 import type { InverterResult } from '../inverter/link.ts'
 import type { Load } from '../job/schema.ts'
@@ -47,7 +47,7 @@ export const combinerId = (arrayId: string): string => `combiner.${arrayId}`
 export const isolatorId = (arrayId: string): string => `isolator.${arrayId}`
 /** Of the controller of an array: the inverter where it is inside an all-in-one. */
 export const controllerIdOf = (each: StrungArray, inverter: InverterResult): string =>
-  isWithin(each, inverter) ? 'inverter' : `controller.${each.id}`
+  each.acInverter ? 'ac-coupled' : isWithin(each, inverter) ? 'inverter' : `controller.${each.id}`
 
 /** Whether an array's controller is inside the all-in-one chosen as inverter. */
 export const isWithin = ({ controller }: Pick<StrungArray, 'controller'>, { item }: InverterResult): boolean =>
@@ -81,7 +81,8 @@ function arrayUnits({ array, controller, inverter }: Chosen): Unit[] {
       const combiner = { ...own, name: ofArray('Combiner', each), terminals: [terminal('dc')] }
       units.push(unit(combinerId(arrayId), 'combiner', 'controller', 'array', combiner))
     }
-    if (!isWithin(each, inverter)) {
+    if (each.acInverter) units.push(coupledUnit(each, each.acInverter))
+    else if (!isWithin(each, inverter)) {
       units.push(
         unit(controllerIdOf(each, inverter), 'controller', 'controller', 'converter wall', {
           ...own,
@@ -103,6 +104,21 @@ function arrayUnits({ array, controller, inverter }: Chosen): Unit[] {
     return units
   })
 }
+
+/** The inverter of an AC-coupled array. */
+const coupledUnit = ({ id: arrayId, controller, quantity }: StrungArray, item: ArrayInverter): Unit =>
+  unit('ac-coupled', 'ac-coupled', 'inverter', 'converter wall', {
+    name: 'AC-coupled array’s inverter',
+    use: 'inverter of the AC-coupled array',
+    arrayId,
+    item,
+    quantity,
+    terminals: [
+      { ...arrayTerminal(controller), maxAreaMm2: null },
+      terminal('ac-out', { maxV: item.mainsVoltageV }),
+      terminal('earth'),
+    ],
+  })
 
 /** The bank, its bars, the shunt and the bus bars everything meets at. */
 function bankUnits({ battery: { item, bank, systemVoltageV }, monitored }: Chosen): Unit[] {
@@ -161,7 +177,7 @@ function inverterUnits(chosen: Chosen): Unit[] {
       name: 'AC board',
       terminals: [terminal('ac-in'), terminal('earth')],
     }),
-    ...(coupled
+    ...(coupled && !coupled.strings
       ? [
           unit('ac-coupled', 'ac-coupled', 'inverter', 'converter wall', {
             name: 'AC-coupled array',

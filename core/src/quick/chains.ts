@@ -111,7 +111,7 @@ export const chains: readonly QuickCalculator[] = [
         autonomyDays: entered(input.autonomyDays, 'entered'),
         depthOfDischarge: entered(input.depthOfDischarge, 'entered'),
         systemVoltageV: entered(Number(input.systemVoltageV), 'entered'),
-        agingFactor: assumedOf(DEFAULTS.agingFactor),
+        agingFactor: assumedOf(DEFAULTS.endOfLifeFactor),
       })
       return { steps: working.steps, ...bankOf(working, input, need.nominalCapacityAh) }
     },

@@ -1,7 +1,7 @@
 import { shortMonths } from '../after/short-months.ts'
-import type { Catalogue } from '../catalogue/schema.ts'
+import type { Catalogue } from '../catalogue/shelf.ts'
 import { type Design, design } from '../chain/design.ts'
-import type { Severity } from '../checks/check.ts'
+import { type Severity, stillOpen } from '../checks/check.ts'
 import { findings } from '../checks/checks.ts'
 import { apply } from '../edit/apply.ts'
 import { DEFAULTS } from '../job/defaults.ts'
@@ -32,7 +32,7 @@ export interface ComparedOption {
 export function compareOptions(job: Job, catalogue: Catalogue): ComparedOption[] {
   return job.options.map((option) => {
     const result = design(apply(job, { act: 'choose-option', id: option.id }), catalogue)
-    const all = findings(result)
+    const all = stillOpen(findings(result))
     const count = (severity: Severity) => all.filter((finding) => finding.severity === severity).length
     const { battery, array, parts } = result
     const whole = result.needs.length === 0 && battery.bank !== null && array.layout !== null

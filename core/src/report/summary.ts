@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { answers, type Design } from '../chain/design.ts'
-import type { Severity } from '../checks/check.ts'
+import { type Severity, stillOpen } from '../checks/check.ts'
 import { findings } from '../checks/checks.ts'
 import { line } from '../job/fields.ts'
 import { LINKS } from '../working/links.ts'
@@ -30,7 +30,7 @@ export interface JobListing {
 
 /** The answers of a design and how many checks fire, by severity. */
 export function summarise(design: Design): JobSummary {
-  const found = findings(design)
+  const found = stillOpen(findings(design))
   const of = (severity: Severity) => found.filter((finding) => finding.severity === severity).length
   return {
     place: design.job.site.place,

@@ -11,6 +11,8 @@ import { isAwg } from '../tables/conductor.ts'
 import { GROUPING_IEC } from '../tables/grouping-iec.ts'
 import { GROUPING_NA } from '../tables/grouping-na.ts'
 import type { Installation } from '../tables/installations.ts'
+import { NORTH_AMERICAN } from './north-american.ts'
+import type { SmallConductor } from './rule-set.ts'
 
 export interface AmpacityInput {
   readonly installation: Installation
@@ -39,10 +41,37 @@ export function ampacityOf(input: AmpacityInput): Ampacity {
   return RULES[input.installation](input)
 }
 
-/** Sizes an installation's table holds, thin to thick. */
+/** Sizes an installation's table holds and its rules allow in a new circuit, thin to thick. */
 export function sizesOf(installation: Installation): readonly string[] {
-  return TABLES[installation].map((row) => row.size)
+  const { thinnest } = limitsOf(installation)
+  const sizes = TABLES[installation].map((row) => row.size)
+  return thinnest === null ? sizes : sizes.slice(Math.max(0, sizes.indexOf(thinnest)))
 }
+
+/** What a table's own code asks beside the table: of small conductors, and of conductors in parallel. */
+export interface ConductorLimits {
+  /** Thinnest conductor of a circuit; null for any. */
+  readonly thinnest: string | null
+  /** Largest device on small conductors, A. */
+  readonly smallConductors: readonly SmallConductor[]
+  /** Thinnest conductor of a parallel set; null for any. */
+  readonly thinnestParallel: string | null
+}
+
+const NO_LIMITS: ConductorLimits = { thinnest: null, smallConductors: [], thinnestParallel: null }
+const NEC_LIMITS: ConductorLimits = {
+  thinnest: NORTH_AMERICAN.smallConductors.value[0]?.size ?? null,
+  smallConductors: NORTH_AMERICAN.smallConductors.value,
+  thinnestParallel: NORTH_AMERICAN.parallel.smallestSize.value,
+}
+
+/** The limits that go with a table: whoever reads the ampacity of NEC reads its 240.4(D) and 310.10(G) too. */
+export const limitsOf = (installation: Installation): ConductorLimits =>
+  installation.startsWith('na-') ? NEC_LIMITS : NO_LIMITS
+
+/** Largest device allowed on a conductor whatever it carries, A; infinite for sizes that are not small. */
+export const mostDeviceA = (installation: Installation, size: string): number =>
+  limitsOf(installation).smallConductors.find((each) => each.size === size)?.mostA ?? Number.POSITIVE_INFINITY
 
 const TABLES: Record<Installation, readonly Row[]> = {
   'na-raceway-75': AMPACITY_NA_RACEWAY,
@@ -57,7 +86,11 @@ const TABLES: Record<Installation, readonly Row[]> = {
   'pv-surface': AMPACITY_PV_CABLE,
   'pv-two-touching': AMPACITY_PV_CABLE,
   'battery-105': AMPACITY_BATTERY_CABLE_105C,
+  'battery-105-engine': AMPACITY_BATTERY_CABLE_105C,
 }
+
+/** What 105 °C battery cable carries in an engine space. Source: ABYC E-11, Table VI; ISO 13297. */
+const ENGINE_SPACE_FACTOR = 0.85
 
 const RULES: Record<Installation, Rule> = {
   'na-raceway-75': northAmerican(AMPACITY_NA_RACEWAY, 75),
@@ -71,10 +104,17 @@ const RULES: Record<Installation, Rule> = {
   'pv-free-air': pvCable('freeAirA'),
   'pv-surface': pvCable('singleOnSurfaceA'),
   'pv-two-touching': pvCable('twoTouchingA'),
-  'battery-105': ({ size, installation }) => {
+  'battery-105': batteryCable(1),
+  'battery-105-engine': batteryCable(ENGINE_SPACE_FACTOR),
+}
+
+/** Battery cable of 105 °C insulation: the table as it is, or times the factor of a hot place. */
+function batteryCable(ambientFactor: number): Rule {
+  return ({ size, installation }) => {
     const { ampacityA } = rowOf(AMPACITY_BATTERY_CABLE_105C, size, installation)
-    return { baseA: ampacityA, ambientFactor: 1, groupingFactor: 1, correctedA: ampacityA, limitA: ampacityA }
-  },
+    const correctedA = ampacityA * ambientFactor
+    return { baseA: ampacityA, ambientFactor, groupingFactor: 1, correctedA, limitA: correctedA }
+  }
 }
 
 /** NEC 310.15: table, corrections of the insulation, then not above the terminal's column (110.14(C)). */

@@ -35,7 +35,7 @@ export const IEC: RuleSet = {
   smallConductors: { value: [], source: `${PART_4_43}: none; Ib ≤ In ≤ Iz for every size` },
   parallel: {
     smallestSize: { value: null, source: `${PART_4_43}, 433.4: any, each with its share` },
-    mostAutomatic: 2,
+    mostAutomatic: 4,
   },
   pvCurrentFactor: { value: 1.25, source: `${PART_7_712}, 712.433` },
   pvConductorFactor: { value: 1, source: `${PART_7_712}, 712.433: asked for once` },

@@ -46,7 +46,7 @@ export const NORTH_AMERICAN: RuleSet = {
     ],
     source: `${NEC}, 240.4(D)`,
   },
-  parallel: { smallestSize: { value: '1/0 AWG', source: `${NEC}, 310.10(G)` }, mostAutomatic: 2 },
+  parallel: { smallestSize: { value: '1/0 AWG', source: `${NEC}, 310.10(G)` }, mostAutomatic: 4 },
   pvCurrentFactor: { value: 1.25, source: `${NEC}, 690.8(A)(1)` },
   pvConductorFactor: { value: 1.25, source: `${NEC}, 690.8(B)` },
   continuousFactor: { value: 1.25, source: `${NEC}, 210.19(A), 210.20(A)` },

@@ -11,14 +11,19 @@ import { skyLink } from './sky-link.ts'
 import { equationOfTimeMin } from './solar-geometry.ts'
 import { siteNeed } from './sun.ts'
 
-/** A month with less sun than this, peak sun hours a day, counts as dark: no array can carry it. Assumption of Yard Lamp. */
-export const DARK_SUN_HOURS = 0.01
+/**
+ * A month with less sun than this, peak sun hours a day, counts as dark: an array for it would be five times and more what a
+ * dull winter asks, and nobody builds it. Assumption of Yard Lamp.
+ */
+export const DARK_SUN_HOURS = 0.2
 
 export interface SiteResult extends LinkResult {
   /** Of the first plane, in the month with the least sun. */
   readonly tiltDeg: Known
   readonly azimuthDeg: Known
+  /** Those the main array lies in, and all of them. */
   readonly planes: readonly PlaneResult[]
+  readonly everyPlane: readonly PlaneResult[]
   readonly albedoFraction: Known
   /** Sun on the flat, kWh/m² a day by month; null until all twelve are known. */
   readonly sunOnFlat: Known<number[]> | null

@@ -10,7 +10,7 @@ export interface PlaneResult {
   readonly azimuthDeg: Known
   /** Tilt of each month; alike for a fixed plane. */
   readonly tiltDeg: readonly Known[]
-  /** Share of the array in it. */
+  /** Share of the main array in it; 0 where only another array may lie in it. */
   readonly share: number
   readonly horizonLost: {
     readonly all: Known<number[]>
@@ -35,10 +35,9 @@ export function planesOf(
   working: Working,
 ): PlaneResult[] {
   const year = skyYear(site, flat.value, albedoFraction.value)
-  const used = site.planes.filter(({ parts }) => parts > 0)
-  const parts = used.reduce((sum, plane) => sum + plane.parts, 0)
-  return used.map((plane) =>
-    working.about({ id: plane.id, name: used.length > 1 ? plane.name : '' }, () => {
+  const parts = site.planes.reduce((sum, plane) => sum + plane.parts, 0)
+  return site.planes.map((plane) =>
+    working.about({ id: plane.id, name: site.planes.length > 1 ? plane.name : '' }, () => {
       const azimuthDeg = azimuthOf(site, plane)
       const tilts = seasonTilts(year, plane, azimuthDeg.value, months).map(({ tiltDeg, typed }) =>
         typed ? entered(tiltDeg, 'site') : bestOf(tiltDeg),
@@ -93,7 +92,7 @@ export function planesOf(
         plane,
         azimuthDeg,
         tiltDeg: seasons.map((season) => tilts[season] ?? bestOf(0)),
-        share: plane.parts / parts,
+        share: parts > 0 ? plane.parts / parts : 0,
         horizonLost,
         peakSunHours: working.apply(shadedSunHours, {
           planeKwhPerM2Day: sun,

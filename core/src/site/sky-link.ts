@@ -9,7 +9,10 @@ import { siteNeed, sunOnFlat } from './sun.ts'
 /** What the sky gives a site: the part of the site that a cable or a battery room does not touch. */
 export interface SkyResult {
   readonly needs: readonly Need[]
+  /** Those the main array lies in. */
   readonly planes: readonly PlaneResult[]
+  /** Those no part of the main array lies in as well. */
+  readonly everyPlane: readonly PlaneResult[]
   /** Azimuth of the first plane, known or taken. */
   readonly azimuthDeg: Known
   readonly albedoFraction: Known
@@ -52,11 +55,13 @@ export const skyLink: Link<object, SkyResult> = defineLink(
     const flat = sunOnFlat(sky, needs, albedoFraction, working)
     if (flat && !sky.planes.some(({ parts }) => parts > 0))
       needs.push(siteNeed('planes', 'a plane with a part of the array in it'))
-    const planes = flat ? planesOf(sky, flat, albedoFraction, months, working) : []
+    const everyPlane = flat ? planesOf(sky, flat, albedoFraction, months, working) : []
+    const planes = everyPlane.filter(({ share }) => share > 0)
     const sunHours = planesTogetherHours(planes, working)
     return {
       needs,
       planes,
+      everyPlane,
       azimuthDeg: planes[0]?.azimuthDeg ?? azimuthOf(sky, sky.planes[0]),
       albedoFraction,
       sunOnFlat: flat,

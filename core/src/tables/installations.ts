@@ -12,5 +12,6 @@ export const INSTALLATIONS = [
   'pv-surface',
   'pv-two-touching',
   'battery-105',
+  'battery-105-engine',
 ] as const
 export type Installation = (typeof INSTALLATIONS)[number]

@@ -83,13 +83,30 @@ function writerIn(system: UnitSystem, table: Readonly<Record<string, Shown>>): W
   }
 }
 
-const WRITERS: Readonly<Record<UnitSystem, Writer>> = { metric: writerIn('metric', {}), us: writerIn('us', US) }
+const TABLES: Readonly<Record<UnitSystem, Readonly<Record<string, Shown>>>> = { metric: {}, us: US }
+/** Units that hold money, as they are kept. */
+const OF_MONEY = ['money', 'money/L', 'money/kWh'] as const
+const writers = new Map<string, Writer>()
 
 /**
- * The writer of a system of units; always the same object for the same system.
+ * The writer of a system of units and a currency; always the same object for the same two. Without a currency sums are in
+ * "money", as the methods name them.
  * @example writerOf('us').quantity(-11, '°C') // '12 °F'
  */
-export const writerOf = (system: UnitSystem): Writer => WRITERS[system]
+export function writerOf(system: UnitSystem, currency = 'money'): Writer {
+  const key = `${system} ${currency}`
+  const known = writers.get(key)
+  if (known) return known
+  const table = { ...TABLES[system] }
+  if (currency !== 'money')
+    for (const unit of OF_MONEY) {
+      const as = table[unit] ?? { unit, factor: 1 }
+      table[unit] = { ...as, unit: as.unit.replace('money', currency) }
+    }
+  const made = writerIn(system, table)
+  writers.set(key, made)
+  return made
+}
 
 /** Units that are written otherwise in another system: figures in them go through a writer. */
 export const CONVERTED_UNITS = Object.keys(US)

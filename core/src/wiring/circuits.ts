@@ -35,12 +35,14 @@ export interface CircuitDemand {
   readonly ratingA: Known<number | null> | null
   /** The bank can drive its whole short-circuit current into it. */
   readonly fedByBank: boolean
+  /** What another source than the bank can drive into a short, A. */
+  readonly prospectiveA: number
   /** Largest conductor the terminals at its ends take, and which of them; null where no sheet says. */
   readonly terminal: { readonly maxAreaMm2: number; readonly unitName: string } | null
 }
 
 /** A circuit as it will be laid. */
-export interface Circuit extends Omit<CircuitDemand, 'series' | 'ratingA' | 'fedByBank'> {
+export interface Circuit extends Omit<CircuitDemand, 'series' | 'ratingA' | 'fedByBank' | 'prospectiveA'> {
   readonly lengthM: Known
   readonly maxDropFraction: Known
   readonly cable: CircuitCable | null

@@ -1,3 +1,4 @@
+import { AC_COUPLED_ID } from '../array/ac-coupled.ts'
 import type { ArrayResult } from '../array/link.ts'
 import type { BackupResult } from '../backup/link.ts'
 import type { BatteryResult } from '../battery/link.ts'
@@ -41,7 +42,9 @@ const MADE_OF: Readonly<Record<CircuitKind, { readonly use: CableUse; readonly d
   'inverter-ac': { use: 'fixed', deviceType: 'ac-breaker' },
   'backup-ac': { use: 'fixed', deviceType: 'ac-breaker' },
   charger: { use: 'battery', deviceType: 'dc-breaker' },
+  starter: { use: 'battery', deviceType: 'battery-fuse' },
   alternator: { use: 'battery', deviceType: 'dc-breaker' },
+  'ac-coupled': { use: 'fixed', deviceType: 'ac-breaker' },
 }
 
 /** What each joint of the plant must carry; joints that carry nothing are left out. */
@@ -65,7 +68,8 @@ export function circuitDemands(brief: WiringBrief, rules: RuleSet, working: Work
         count: joint.count,
         arrayId: joint.arrayId,
         ac: joint.carries === 'ac',
-        fedByBank: joint.carries === 'battery' || joint.carries === 'dc',
+        fedByBank: joint.kind !== 'starter' && (joint.carries === 'battery' || joint.carries === 'dc'),
+        prospectiveA: joint.kind === 'starter' ? STARTER_SHORT_A : 0,
         use,
         deviceType,
         series: rules.series[deviceType],
@@ -105,7 +109,7 @@ interface BusCurrents {
 }
 
 /** What meets at the bus bars. */
-function busCurrents({ battery, demand, inverter, controller, backup }: WiringBrief, working: Working): BusCurrents {
+function busCurrents({ battery, demand, inverter, backup }: WiringBrief, working: Working): BusCurrents {
   const none = (why: string) => known(0, 'computed', why)
   const inverterA = inverter.fullCurrentA ?? none('no inverter')
   const dcLoadsA = demand.hasDc
@@ -117,7 +121,7 @@ function busCurrents({ battery, demand, inverter, controller, backup }: WiringBr
         }),
       ).currentA
     : none('no DC loads')
-  const chargeA = known(controller.chargeA + backup.chargeA, 'computed', 'all controllers and chargers')
+  const chargeA = known(backup.togetherA, 'computed', 'all that can charge at the same time')
   return {
     voltageV: known(battery.systemVoltageV.value, 'computed', 'system voltage'),
     highestV: battery.bank?.absorptionV ?? 0,
@@ -160,7 +164,13 @@ const ASKED: Readonly<Record<CircuitKind, (context: Context) => Asked | null | u
     const { charge } = brief.backup
     return charge && onBus(bus, known(charge.ratedA / charge.quantity, 'catalogue', itemName(charge.item)))
   },
-  alternator: ({ brief, bus }) => brief.backup.alternator && onBus(bus, brief.backup.alternator.currentA),
+  starter: ({ brief, working }) => starterAsked(brief, working),
+  alternator: ({ brief, bus }) => {
+    const { alternator } = brief.backup
+    // Its cable carries what it is rated for, whatever it is set to.
+    return alternator?.charger && onBus(bus, fromSheet(alternator.charger.outputA, itemName(alternator.charger)))
+  },
+  'ac-coupled': ({ brief, working }) => coupledAsked(brief, working),
 }
 
 const onPv = ({ workingV, coldV }: StrungArray['strings']) => ({ voltageV: workingV, highestV: coldV.value })
@@ -189,6 +199,43 @@ const arrayAsked = ({ panel, strings }: StrungArray): Asked => ({
     `working current of ${strings.stringsPerInput} strings of ${itemName(panel)}`,
   ),
 })
+
+/** A starter battery under its load: where the current of the charger is highest, share of nominal. Source: common sheets. */
+const STARTER_LOW_FACTOR = 0.92
+/** What a running engine’s side stands at, at most, over nominal. Source: common sheets. */
+const STARTER_HIGH_FACTOR = 1.25
+/** What a starter battery drives into a short, A: a large one. Assumption of Yard Lamp. */
+export const STARTER_SHORT_A = 3000
+
+function starterAsked({ backup: { alternator }, battery }: WiringBrief, working: Working): Asked | null {
+  const charger = alternator?.charger
+  if (!charger) return null
+  const sheet = itemName(charger)
+  const lowV = charger.inputV * STARTER_LOW_FACTOR
+  const powerW = charger.outputA * (battery.bank?.absorptionV ?? charger.batteryVoltageV)
+  const { currentA } = working.apply(inverterDcCurrent, {
+    powerW: known(powerW, 'catalogue', `${sheet}, at its rating`),
+    efficiency: fromSheet(charger.efficiency, sheet),
+    batteryVoltageV: assumed(lowV, 'the starter battery at its lowest'),
+  })
+  return {
+    currentA,
+    workingA: currentA,
+    voltageV: known(charger.inputV, 'catalogue', sheet),
+    highestV: charger.inputV * STARTER_HIGH_FACTOR,
+  }
+}
+
+function coupledAsked({ array }: WiringBrief, working: Working): Asked | null {
+  const item = array.further.find(({ id }) => id === AC_COUPLED_ID)?.strings?.acInverter
+  if (!item) return null
+  const voltageV = fromSheet(item.mainsVoltageV, itemName(item))
+  const { currentA } = working.apply(apparentCurrent, {
+    apparentPowerVA: fromSheet(item.continuousW, itemName(item)),
+    voltageV,
+  })
+  return { currentA, workingA: currentA, voltageV, highestV: item.mainsVoltageV }
+}
 
 function inverterAcAsked({ inverter: { item } }: WiringBrief, working: Working): Asked | null {
   if (!item) return null

@@ -2,6 +2,7 @@ import type { Device } from '../catalogue/schema.ts'
 import type { CircuitChoice } from '../job/schema.ts'
 import { InputError } from '../method/input-error.ts'
 import type { RuleSet } from '../rules/rule-set.ts'
+import { type DeviceSeries, STANDARD_RATINGS_A } from '../tables/standard-ratings.ts'
 import { formatQuantity } from '../units/format.ts'
 import { assumed, entered, enteredOr, type Known, known, sameKnown, type Working } from '../working/working.ts'
 import type { Circuit, CircuitCable, CircuitDemand, CircuitDevice } from './circuits.ts'
@@ -54,6 +55,7 @@ const sameDemand = sameBy<CircuitDemand>({
   installation: Object.is,
   mustProtect: Object.is,
   fedByBank: Object.is,
+  prospectiveA: Object.is,
   terminal: orNull(sameBy({ maxAreaMm2: Object.is, unitName: Object.is })),
 })
 
@@ -71,7 +73,7 @@ export const sameBrief = sameBy<LayBrief>({
 /** The cable and the device of a circuit: a person's, else the design's. */
 export function layCircuit(brief: LayBrief, working: Working): Circuit {
   const { demand, choice, rules } = brief
-  const { series, ratingA, fedByBank, ...said } = demand
+  const { series, ratingA, fedByBank, prospectiveA, ...said } = demand
   const ambient = demand.use === 'pv' ? rules.ambientC.outside : rules.ambientC.indoors
   const run: Run = {
     ...brief,
@@ -84,7 +86,7 @@ export function layCircuit(brief: LayBrief, working: Working): Circuit {
     ),
     maxDropFraction: enteredOr(choice.maxDropFraction, demand.title, assumed(brief.maxDropFraction, 'usual limit')),
     factor: known(rules.continuousFactor.value, 'table', rules.continuousFactor.source),
-    prospectiveA: fedByBank ? brief.bankShortA : 0,
+    prospectiveA: fedByBank ? brief.bankShortA : prospectiveA,
   }
   const circuit = {
     ...said,
@@ -130,7 +132,7 @@ function layCable(
           series: known(demand.series, 'table', 'rule set'),
           maxDropFraction,
           factor,
-          maxParallel: known(choice.parallel ?? mostAutomatic, 'assumption', 'two in parallel at most'),
+          maxParallel: known(choice.parallel ?? mostAutomatic, 'assumption', `${mostAutomatic} in parallel at most`),
         })
       : null
   const size = sized?.size ?? entered(choice.size ?? '', demand.title)
@@ -170,12 +172,32 @@ function chooseDevice(run: Run, cable: CircuitCable, working: Working): CircuitD
   })
   const decided = demand.ratingA?.value ? known(demand.ratingA.value, 'computed', 'fuse of a string') : rated.ratingA
   const ratingA: Known = enteredOr(choice.deviceRatingA, demand.title, decided)
-  const item =
-    choice.deviceId === null
-      ? devices.find((device) => suits(device, run, ratingA.value))
-      : devices.find(({ id }) => id === choice.deviceId)
-  return item ? { item, ratingA, minimumA: rated.minimumA } : null
+  if (choice.deviceId !== null) {
+    const item = devices.find(({ id }) => id === choice.deviceId)
+    return item ? { item, ratingA, minimumA: rated.minimumA } : null
+  }
+  const open = choice.deviceRatingA === null && !demand.ratingA?.value
+  for (const each of open ? ratingsFrom(demand.series, ratingA, cable.ampacityA.value) : [ratingA]) {
+    const item = cheapest(devices.filter((device) => suits(device, run, each.value)))
+    if (item) return { item, ratingA: each, minimumA: rated.minimumA }
+  }
+  return null
 }
+
+/** The cheapest of several, whatever order a shelf has them in. */
+const cheapest = (devices: readonly Device[]): Device | undefined =>
+  devices.reduce<Device | undefined>(
+    (a, b) => (a && (a.price < b.price || (a.price === b.price && a.id < b.id)) ? a : b),
+    undefined,
+  )
+
+/** The rating that is needed, then the next ones up that still protect the cable: small ones often cannot break a bank. */
+const ratingsFrom = (series: DeviceSeries, ratingA: Known, ampacityA: number): Known[] => [
+  ratingA,
+  ...STANDARD_RATINGS_A[series]
+    .filter((amps) => amps > ratingA.value && amps <= ampacityA)
+    .map((amps) => known(amps, 'computed', 'the next that breaks what the bank delivers and still protects the cable')),
+]
 
 function suits(device: Device, { demand, prospectiveA }: Run, ratingA: number): boolean {
   const volts = demand.ac ? device.maxAcV : device.maxDcV

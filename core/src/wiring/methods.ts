@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { InputError, outOfDomain } from '../method/input-error.ts'
 import { defineMethod } from '../method/method.ts'
 import { choice, count, quantity } from '../method/quantity.ts'
-import { type AmpacityInput, ampacityOf, sizesOf } from '../rules/ampacity.ts'
+import { type AmpacityInput, ampacityOf, limitsOf, mostDeviceA, sizesOf } from '../rules/ampacity.ts'
 import { conductorOf, resistanceOhmPerKm } from '../tables/conductor.ts'
 import { INSTALLATIONS } from '../tables/installations.ts'
 import { DEVICE_SERIES, nextRatingA, STANDARD_RATINGS_A } from '../tables/standard-ratings.ts'
@@ -146,9 +146,11 @@ export const wireSize = defineMethod({
   formula: [
     '{deviceRatingA} = next standard size at or above {factor} × {currentA}',
     '{size} = smallest whose {ampacityA} carries the device and whose drop at {currentA} over {lengthM} is within {maxDropFraction}',
+    'North American: 15, 20, 30 A at most on 14, 12, 10 AWG, nothing thinner, and parallel sets of 1/0 AWG or more',
   ],
-  source: 'wire.ampacity, wire.voltage-drop and protect.rating together',
-  notes: 'Single conductors first, then parallel sets of equal length.',
+  source: 'wire.ampacity, wire.voltage-drop and protect.rating together; NEC 2023 240.4(D), 310.10(G)',
+  notes:
+    'Single conductors first, then parallel sets of equal length, which lie together: n sets count n times for grouping.',
   compute(input) {
     const ratingA = deviceRatingA(input.series, input.factor * input.currentA)
     const { chosen, limitedBy } = smallestConductor(input, ratingA)
@@ -188,11 +190,16 @@ function smallestConductor(
   ratingA: number,
 ): { chosen: CarriedConductor | null; limitedBy: 'ampacity' | 'voltage drop' } {
   const sizes = sizesOf(run.installation)
+  const thinnestParallel = limitsOf(run.installation).thinnestParallel
   let limitedBy: 'ampacity' | 'voltage drop' = 'ampacity'
   for (let parallel = 1; parallel <= Math.min(run.maxParallel, MOST_PARALLEL); parallel++) {
-    for (const name of sizes) {
-      const { limitA } = ampacityOf({ ...run, size: name })
-      if (limitA * parallel < ratingA - 1e-9) continue
+    const allowed = parallel > 1 && thinnestParallel !== null ? sizes.slice(sizes.indexOf(thinnestParallel)) : sizes
+    // Sets lie together: each counts as a circuit of its own, with conductors of its own.
+    const together = { circuits: run.circuits * parallel, currentCarrying: run.currentCarrying * parallel }
+    for (const name of allowed) {
+      const limitA = limitOf({ ...run, ...together, size: name })
+      if (limitA === null || limitA * parallel < ratingA - 1e-9) continue
+      if (parallel === 1 && ratingA > mostDeviceA(run.installation, name)) continue
       const { dropFraction } = voltageDrop.compute({ ...run, size: name, parallel, phases: 'two-wire' })
       if (dropFraction <= run.maxDropFraction + 1e-12)
         return { chosen: { size: name, parallel, ampacityA: limitA * parallel, dropFraction }, limitedBy }
@@ -200,6 +207,16 @@ function smallestConductor(
     }
   }
   return { chosen: null, limitedBy }
+}
+
+/** Null where the sets together are more than the grouping table knows. */
+function limitOf(input: AmpacityInput): number | null {
+  try {
+    return ampacityOf(input).limitA
+  } catch (error) {
+    if (error instanceof InputError && /circuits|currentCarrying/.test(error.path)) return null
+    throw error
+  }
 }
 
 const amperes = (symbol: string, label: string) => quantity(symbol, label, 'A', { min: 0 })

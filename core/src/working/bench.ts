@@ -1,4 +1,4 @@
-import type { Catalogue } from '../catalogue/schema.ts'
+import type { Catalogue } from '../catalogue/shelf.ts'
 import type { Job, Option } from '../job/schema.ts'
 import type { Writer } from '../units/writer.ts'
 

@@ -60,6 +60,18 @@ const COLUMNS: Record<ItemKind, readonly string[]> = {
     'price',
   ],
   charger: ['source', 'inputV', 'batteryVoltageV', 'outputA', 'efficiency', 'weightKg', 'price'],
+  'array-inverter': [
+    'continuousW',
+    'maxPvPowerW',
+    'maxInputV',
+    'inputs',
+    'mainsVoltageV',
+    'efficiency',
+    'weightKg',
+    'price',
+  ],
+  converter: ['inputV', 'outputV', 'outputA', 'efficiency', 'weightKg', 'price'],
+  fitting: ['role', 'currentA', 'maxDcV', 'maxAcV', 'ways', 'terminalMaxMm2', 'price'],
   cable: ['use', 'size', 'weightKg', 'price'],
   device: ['type', 'series', 'maxDcV', 'maxAcV', 'interruptingA', 'smallestA', 'largestA', 'price'],
 }

@@ -1,5 +1,6 @@
 import { CHECKS, type Finding } from '@yard-lamp/core'
 import { firesText } from '@yard-lamp/core/checks'
+import { useState } from 'react'
 import { linkTitle } from '../pages.ts'
 import { useWrite } from '../store/use-write.ts'
 
@@ -7,17 +8,21 @@ import { useWrite } from '../store/use-write.ts'
 export function CheckedList({ found }: { found: readonly Finding[] }) {
   const write = useWrite()
   const fired = new Set(found.map(({ id }) => id))
+  const [ids, setIds] = useState(false)
   return (
     <section className="part">
       <div className="part-head">
         <h2>{CHECKS.length} checks made after each edit</h2>
+        <button type="button" className="pick small" aria-pressed={ids} onClick={() => setIds(!ids)}>
+          with their ids
+        </button>
       </div>
-      <div className="table-scroll">
+      <div className="table-scroll checked">
         <table className="sheet-table">
           <thead>
             <tr>
               <th>Speaks of</th>
-              <th>Check</th>
+              {ids && <th>Id</th>}
               <th>Link</th>
               <th>Severity</th>
               <th>Now</th>
@@ -27,9 +32,11 @@ export function CheckedList({ found }: { found: readonly Finding[] }) {
             {CHECKS.map((check) => (
               <tr key={check.id}>
                 <td>{firesText(check, write)}</td>
-                <td className="small nowrap">
-                  <code>{check.id}</code>
-                </td>
+                {ids && (
+                  <td className="small nowrap">
+                    <code>{check.id}</code>
+                  </td>
+                )}
                 <td>{linkTitle(check.link)}</td>
                 <td>{check.severity}</td>
                 <td>{fired.has(check.id) ? 'fires' : 'silent'}</td>

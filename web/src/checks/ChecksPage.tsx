@@ -1,4 +1,5 @@
 import { SEVERITIES } from '@yard-lamp/core'
+import { stillOpen } from '@yard-lamp/core/checks'
 import { selectDesign, selectFindings } from '../store/selectors.ts'
 import { useAppSelector } from '../store/store.ts'
 import { CheckedList } from './CheckedList.tsx'
@@ -13,7 +14,9 @@ const TITLE = {
 
 /** Everything found wrong and everything still needed, each leading to its place. */
 export default function ChecksPage() {
-  const found = useAppSelector(selectFindings)
+  const all = useAppSelector(selectFindings)
+  const found = stillOpen(all)
+  const accepted = all.filter((finding) => finding.accepted !== null)
   const { needs } = useAppSelector(selectDesign)
   return (
     <>
@@ -48,7 +51,20 @@ export default function ChecksPage() {
           </ul>
         </section>
       )}
-      <CheckedList found={found} />
+      {accepted.length > 0 && (
+        <section className="part">
+          <div className="part-head">
+            <h2>Accepted as they are</h2>
+            <span className="small">they stand in the sheet with their reasons</span>
+          </div>
+          <ul className="notices">
+            {accepted.map((finding) => (
+              <FindingLine key={finding.id + finding.place} finding={finding} />
+            ))}
+          </ul>
+        </section>
+      )}
+      <CheckedList found={all} />
     </>
   )
 }

@@ -6,24 +6,48 @@ import { edited } from '../store/job-slice.ts'
 import { selectCatalogue, selectDesign, selectJob } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
 import { designs } from '../workers/design.ts'
+import { Accept } from './Accept.tsx'
 import { useGoTo } from './use-go-to.ts'
 
 export const SEVERITY_NAME = { danger: '▲ Danger', fault: '△ Fault', advice: '○ Advice' } as const
 
 export function FindingLine({ finding }: { finding: Finding }) {
   const goTo = useGoTo()
+  const dispatch = useAppDispatch()
   const [open, setOpen] = useState(false)
+  const [accepting, setAccepting] = useState(false)
+  const { accepted } = finding
   return (
-    <li className={`notice notice-${finding.severity}`}>
+    <li className={`notice notice-${finding.severity}${accepted ? ' notice-accepted' : ''}`}>
       <span className="notice-kind">{SEVERITY_NAME[finding.severity]}</span>
       <span className="notice-text">
         {finding.message}
         <span className="notice-remedy">{finding.remedy}</span>
+        {accepted && (
+          <span className="notice-remedy">
+            <b>Accepted</b> on {accepted.on}
+            {accepted.by !== '' && ` by ${accepted.by}`}: {accepted.reason}
+          </span>
+        )}
         {open && <Remedies finding={finding} />}
+        {accepting && <Accept finding={finding} onDone={() => setAccepting(false)} />}
       </span>
       {finding.changes.length > 0 && (
         <button type="button" className="notice-go" aria-expanded={open} onClick={() => setOpen(!open)}>
           {open ? 'Close' : 'Mend it'}
+        </button>
+      )}
+      {accepted ? (
+        <button
+          type="button"
+          className="notice-go"
+          onClick={() => dispatch(edited({ act: 'withdraw-acceptance', checkId: finding.id, place: finding.place }))}
+        >
+          No longer accept
+        </button>
+      ) : (
+        <button type="button" className="notice-go" aria-expanded={accepting} onClick={() => setAccepting(!accepting)}>
+          Accept …
         </button>
       )}
       <button type="button" className="notice-go" onClick={() => goTo(finding.place)}>

@@ -7,11 +7,11 @@ import { NumberField } from './NumberField.tsx'
 
 /** Numbers of an option that may be left to the design, by the link they belong to. */
 interface OptionNumbers {
-  battery: 'autonomyDays' | 'depthOfDischarge' | 'agingFactor' | 'parallel'
-  array: 'recoveryDays' | 'singleFactor'
-  controller: 'panelsPerString' | 'stringsPerController' | 'quantity' | 'clippingFraction'
-  inverter: 'headroom' | 'idleW' | 'hoursPerDay' | 'quantity' | 'searchW' | 'acCoupledW'
-  backup: 'chargers' | 'chargerSetA' | 'houseLoadW' | 'startAt' | 'stopAt'
+  battery: 'autonomyDays' | 'depthOfDischarge' | 'agingFactor' | 'parallel' | 'selfDischargeFractionPerMonth'
+  array: 'recoveryDays' | 'singleFactor' | 'singleSunHours'
+  controller: 'panelsPerString' | 'stringsPerController' | 'quantity' | 'clippingFraction' | 'setA'
+  inverter: 'headroom' | 'idleW' | 'hoursPerDay' | 'quantity' | 'searchW'
+  backup: 'chargers' | 'chargerSetA' | 'houseLoadW' | 'startAt' | 'stopAt' | 'refillHours' | 'inletA' | 'inputSetA'
 }
 type OptionNumberName = { [P in keyof OptionNumbers]: { part: P; name: OptionNumbers[P] } }[keyof OptionNumbers]
 

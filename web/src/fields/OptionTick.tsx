@@ -6,7 +6,7 @@ import { useAppDispatch, useAppSelector } from '../store/store.ts'
 interface OptionTicks {
   battery: 'coldProtected' | 'vented' | 'cellsManaged' | 'monitored'
   inverter: 'searchMode'
-  backup: 'attended'
+  backup: 'attended' | 'onOneUnit'
 }
 type OptionTickProps = { [P in keyof OptionTicks]: { part: P; name: OptionTicks[P]; label: string } }[keyof OptionTicks]
 

@@ -2,7 +2,7 @@ import { cautionsFor, type LinkId } from '@yard-lamp/core'
 import { type ReactNode, useEffect } from 'react'
 import { FindingLine } from '../checks/FindingLine.tsx'
 import { NeedLine } from '../checks/NeedLine.tsx'
-import { selectDesign, selectFindings } from '../store/selectors.ts'
+import { selectDesign, selectOpenFindings } from '../store/selectors.ts'
 import { useAppSelector } from '../store/store.ts'
 import './page.css'
 
@@ -18,7 +18,7 @@ interface PageProps {
 /** A link's page: its question, its answer, what is needed or wrong, the work, and the cautions of that work. */
 export function Page({ link, question, answers, children }: PageProps) {
   const design = useAppSelector(selectDesign)
-  const found = useAppSelector(selectFindings).filter((finding) => finding.link === link)
+  const found = useAppSelector(selectOpenFindings).filter((finding) => finding.link === link)
   const needs = design.needs.filter((need) => need.link === link)
   const cautions = cautionsFor(design, link)
   useEffect(() => {

@@ -12,7 +12,7 @@ import { useState } from 'react'
 import { Link, NavLink, useNavigate, useParams } from 'react-router'
 import { api } from '../api/client.ts'
 import { edited, redone, undone } from '../store/job-slice.ts'
-import { selectDesign, selectFindings, selectJob } from '../store/selectors.ts'
+import { selectDesign, selectJob, selectOpenFindings } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
 import { HistoryDialog } from './HistoryDialog.tsx'
 import { SaveBadge } from './SaveBadge.tsx'
@@ -102,7 +102,7 @@ function OptionPicker() {
 /** How many checks fire, and a way to them. */
 function ChecksBadge() {
   const { id } = useParams()
-  const found = useAppSelector(selectFindings)
+  const found = useAppSelector(selectOpenFindings)
   const needed = useAppSelector((state) => selectDesign(state).needs.length)
   const count = (severity: string) => found.filter((finding) => finding.severity === severity).length
   const parts = [

@@ -1,4 +1,5 @@
 import { answers, cautionsFor, type Design, findings, itemName, type Job, LINKS } from '@yard-lamp/core'
+import { stillOpen } from '@yard-lamp/core/checks'
 import { rulesOf } from '@yard-lamp/core/rules'
 import { sizeInBoth } from '@yard-lamp/core/tables'
 import { formatMoney, formatNumber, formatPercent, formatQuantity } from '@yard-lamp/core/units'
@@ -12,7 +13,9 @@ interface SheetProps {
 }
 
 export function Sheet({ job, design }: SheetProps) {
-  const found = findings(design)
+  const all = findings(design)
+  const found = stillOpen(all)
+  const accepted = all.filter((finding) => finding.accepted !== null)
   const shown = answers(design)
   const cautions = cautionsFor(design)
   const unfinished = design.needs.length > 0 || found.some(({ severity }) => severity !== 'advice')
@@ -40,6 +43,19 @@ export function Sheet({ job, design }: SheetProps) {
             {design.needs.map((need) => (
               <li key={need.place + need.message}>
                 <b>needed:</b> {need.message}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {accepted.length > 0 && (
+        <section className={accepted.some(({ severity }) => severity === 'danger') ? 'sheet-stop' : ''}>
+          <h2>Accepted as it is</h2>
+          <ul>
+            {accepted.map((finding) => (
+              <li key={finding.id + finding.place}>
+                <b>{finding.severity}:</b> {finding.message} <i>Accepted {finding.accepted?.on}</i>
+                {finding.accepted?.by !== '' && ` by ${finding.accepted?.by}`}: {finding.accepted?.reason}
               </li>
             ))}
           </ul>

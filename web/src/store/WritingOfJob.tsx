@@ -6,7 +6,11 @@ import { WritingContext } from './use-write.ts'
 /** Hands down how the figures of the open job are written. */
 export function WritingOfJob({ children }: { children: ReactNode }) {
   const units = useAppSelector((state) => state.job?.job.units)
+  const currency = useAppSelector((state) => state.job?.job.currency)
   const written = useAppSelector((state) => state.job?.job.written)
-  const writing = useMemo(() => (units && written ? { write: writerOf(units), written } : null), [units, written])
+  const writing = useMemo(
+    () => (units && written ? { write: writerOf(units, currency), written } : null),
+    [units, currency, written],
+  )
   return <WritingContext value={writing}>{children}</WritingContext>
 }

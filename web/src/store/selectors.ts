@@ -10,6 +10,7 @@ import {
   type LinkId,
   type Need,
 } from '@yard-lamp/core'
+import { stillOpen } from '@yard-lamp/core/checks'
 import type { RootState } from './root.ts'
 
 const selectDocument = (state: RootState) => state.job?.job ?? null
@@ -37,6 +38,8 @@ export const selectSite = (state: RootState) => selectJob(state).site
 export const selectLoads = (state: RootState) => selectJob(state).loads
 
 export const selectFindings = (state: RootState): readonly Finding[] => findings(selectDesign(state))
+/** Those nobody has accepted. */
+export const selectOpenFindings = createSelector([selectFindings], stillOpen)
 export const selectAnswers = createSelector([selectDesign], answers)
 
 /** Links whose answer differs from what was last seen: the old answer. */
@@ -52,7 +55,7 @@ export const selectMoved = createSelector(
 export type LinkStatus = 'sound' | 'missing' | 'fault' | 'danger' | 'advice'
 
 /** The graver of what the checks and the needs say of a link. */
-export const selectLinkStatus = createSelector([selectFindings, selectDesign], (found, result) => {
+export const selectLinkStatus = createSelector([selectOpenFindings, selectDesign], (found, result) => {
   const status = {} as Record<LinkId, LinkStatus>
   const done = answered(result)
   for (const link of LINKS) status[link] = statusOf(link, found, result.needs, done[link])

@@ -1,4 +1,4 @@
-import { type AreaFit, areaFit, keptFreeMm, panelsOnPlanes } from '@yard-lamp/core/array'
+import { type AreaFit, areaFit, keptFreeMm } from '@yard-lamp/core/array'
 import { optionSchema } from '@yard-lamp/core/job'
 import { formatNumber, formatQuantity } from '@yard-lamp/core/units'
 import { ChoiceField } from '../../fields/ChoiceField.tsx'
@@ -21,7 +21,7 @@ export function AreaFitPart() {
   const { fit } = option.array
   const change = (patch: Partial<typeof fit>) =>
     dispatch(edited({ act: 'set-option', part: 'array', patch: { fit: { ...fit, ...patch } } }))
-  const counts = panelsOnPlanes(site.planes, panels.value)
+  const counts = array.byPlane.map((each) => each.panels)
   return (
     <Part
       title="Does it fit?"

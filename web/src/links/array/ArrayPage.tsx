@@ -13,7 +13,9 @@ import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { Answer, PlainAnswer } from '../../working/Figure.tsx'
 import { BackupMonths, useToggleBackupMonth } from '../backup/BackupMonths.tsx'
 import { AreaFitPart } from './AreaFitPart.tsx'
+import { InPlanes } from './InPlanes.tsx'
 import { PanelTable } from './PanelTable.tsx'
+import { SeasonalYield } from './SeasonalYield.tsx'
 import { SurplusPart } from './SurplusPart.tsx'
 import { YieldChart } from './YieldChart.tsx'
 
@@ -87,10 +89,13 @@ export default function ArrayPage() {
               choices={[
                 { value: 'balance', label: 'the worst month' },
                 { value: 'recover', label: 'refill the bank too' },
+                { value: 'plain', label: 'Wh ÷ sun hours ÷ factor' },
               ]}
               onValue={(sizing) => dispatch(edited({ act: 'set-option', part: 'array', patch: { sizing } }))}
             />
             <OptionNumber part="array" name="recoveryDays" label="Full again within" assumed="7" />
+            <OptionNumber part="array" name="singleSunHours" label="One sun figure for the year" assumed="by month" />
+            <SeasonalYield />
           </div>
         </Part>
         <Part title="Losses" aside={`together ${formatNumber((1 - array.systemEfficiency.value) * 100, 0)} % lost`}>
@@ -126,6 +131,7 @@ export default function ArrayPage() {
           </div>
         </Part>
       </div>
+      <InPlanes />
       <AreaFitPart />
       <SurplusPart />
       <SchoolsPart />

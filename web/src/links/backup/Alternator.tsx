@@ -18,6 +18,7 @@ const A_VEHICLE: AlternatorChoice = {
   voltageV: 14,
   hoursPerDay: 2,
   chargerId: null,
+  setA: null,
 }
 const FIELDS = [
   { name: 'ratedA', label: 'Alternator, rated', assumed: '' },
@@ -25,6 +26,7 @@ const FIELDS = [
   { name: 'otherA', label: 'The vehicle itself draws', assumed: 'not entered' },
   { name: 'voltageV', label: 'Alternator voltage', assumed: '' },
   { name: 'hoursPerDay', label: 'Driven a day', assumed: '' },
+  { name: 'setA', label: 'Charger set to', assumed: 'as rated' },
 ] as const
 
 /** Charging while the engine runs, through a charger that leaves half of the alternator at idle. */

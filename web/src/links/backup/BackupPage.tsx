@@ -1,6 +1,6 @@
 import { BOND_LABEL } from '@yard-lamp/core/after'
 import type { ChargeSource } from '@yard-lamp/core/backup'
-import { optionSchema } from '@yard-lamp/core/job'
+import { DEFAULTS, optionSchema } from '@yard-lamp/core/job'
 import { formatNumber, formatQuantity, monthName } from '@yard-lamp/core/units'
 import { ExistingPart } from '../../existing/ExistingPart.tsx'
 import { ChoiceField } from '../../fields/ChoiceField.tsx'
@@ -18,6 +18,7 @@ import { BackupMonths } from './BackupMonths.tsx'
 import { DarkFortnightPicture } from './DarkFortnight.tsx'
 import { FuelTable } from './FuelTable.tsx'
 import { GeneratorTable } from './GeneratorTable.tsx'
+import { Together } from './Together.tsx'
 
 const KINDS = [
   { value: 'none', label: 'none' },
@@ -31,7 +32,7 @@ const BONDS = (Object.keys(BOND_LABEL) as (keyof typeof BOND_LABEL)[]).map((valu
 
 // biome-ignore lint/complexity/noExcessiveLinesPerFunction: one page, its parts in order
 export default function BackupPage() {
-  const { backup, option, battery } = useAppSelector(selectDesign)
+  const { backup, option, battery, inverter } = useAppSelector(selectDesign)
   const { chargers, inverters, generators } = useAppSelector(selectCatalogue)
   const { site } = useAppSelector(selectJob)
   const dispatch = useAppDispatch()
@@ -61,8 +62,13 @@ export default function BackupPage() {
             />
           )}
           {charge && <Answer label="empty to full" figure={charge.hours} unit="h" decimals={1} />}
-          {backup.fuel && <Answer label="runs a year" figure={backup.fuel.hours} unit="h" decimals={0} />}
-          {backup.fuel && <Answer label="burns a year" figure={backup.fuel.litres} unit="L" decimals={0} />}
+          {backup.fuel && option.backup.months.length > 0 && (
+            <>
+              <Answer label="runs an average year" figure={backup.fuel.hours} unit="h" decimals={0} />
+              <Answer label="burns an average year" figure={backup.fuel.litres} unit="L" decimals={0} />
+            </>
+          )}
+          {backup.fuel && option.backup.months.length === 0 && <PlainAnswer label="runs" text="in dark spells only" />}
           {!charge && <PlainAnswer label="backup" text={backup.answer} />}
         </>
       }
@@ -106,8 +112,28 @@ export default function BackupPage() {
                   part="backup"
                   name="houseLoadW"
                   label="House load while it charges"
-                  assumed={`${formatNumber(backup.houseLoadW.value, 0)} together`}
+                  assumed={formatNumber(backup.houseLoadW.value, 0)}
                 />
+                {backup.kind === 'generator' && (
+                  <OptionNumber
+                    part="backup"
+                    name="refillHours"
+                    label="Fills the empty bank within"
+                    assumed={`${DEFAULTS.refillHours.value}`}
+                  />
+                )}
+                <OptionNumber part="backup" name="inletA" label="Inlet and lead bear" assumed="not entered" />
+                <OptionNumber
+                  part="backup"
+                  name="inputSetA"
+                  label="Input limit set to"
+                  assumed={charge?.input.limitA ? formatNumber(charge.input.limitA.value) : 'not set'}
+                />
+                {charge?.builtIn && inverter.quantity > 1 && (
+                  <div style={{ gridColumn: '1 / -1' }}>
+                    <OptionTick part="backup" name="onOneUnit" label="it reaches one of the units only" />
+                  </div>
+                )}
                 <div style={{ gridColumn: '1 / -1' }}>
                   {' '}
                   <ChoiceField
@@ -151,6 +177,7 @@ export default function BackupPage() {
               {formatQuantity(option.backup.chargerSetA ?? 0, 'A')}.
             </p>
           )}
+          {charge && <Together />}
           {charge && backup.demandW && (
             <p className="small">
               House <Figure figure={backup.houseLoadW} unit="W" decimals={0} /> and charger{' '}
@@ -190,7 +217,7 @@ export default function BackupPage() {
 }
 
 const setting = ({ currentA, ratedA }: ChargeSource): string =>
-  currentA.value < ratedA ? `${formatNumber(currentA.value, 0)} bank’s most` : `${formatNumber(ratedA, 0)} rated`
+  currentA.value < ratedA ? `${formatNumber(currentA.value, 0)}, ${currentA.from}` : `${formatNumber(ratedA, 0)} rated`
 
 const monthsText = (months: readonly number[]): string =>
   months.length === 0

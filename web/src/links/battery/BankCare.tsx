@@ -1,5 +1,6 @@
 import { type Design, itemName } from '@yard-lamp/core'
 import { alternatives, chargeAcceptance, hoursToFlat, ventilation } from '@yard-lamp/core/after'
+import { TOGETHER_LABEL } from '@yard-lamp/core/backup'
 import { isBareLithiumCell } from '@yard-lamp/core/catalogue'
 import { formatNumber, formatPercent, formatQuantity } from '@yard-lamp/core/units'
 import { OptionTick } from '../../fields/OptionTick.tsx'
@@ -72,16 +73,16 @@ export function BankCare() {
         {charge.sources
           .filter(({ currentA }) => currentA > 0)
           .map(({ name, currentA }) => `${name} ${formatQuantity(currentA, 'A', 0)}`)
-          .join(' + ') || 'no source yet'}
-        , together {formatQuantity(charge.togetherA, 'A', 0)} of at most {formatQuantity(charge.limitA, 'A', 0)}; usual
-        for the chemistry {formatNumber(charge.usualLowA, 0)} to {formatQuantity(charge.usualHighA, 'A', 0)}
+          .join(', ') || 'no source yet'}
+        : {formatQuantity(charge.togetherA, 'A', 0)} at the same time ({TOGETHER_LABEL[charge.rule]}) of at most{' '}
+        {formatQuantity(charge.limitA, 'A', 0)}; usual for the chemistry {formatNumber(charge.usualLowA, 0)} to{' '}
+        {formatQuantity(charge.usualHighA, 'A', 0)}
       </dd>
       <dt>Cold, age and rate</dt>
       <dd>
         <Figure figure={battery.temperatureFactor} unit="" decimals={2} /> of the capacity left at{' '}
-        {write.quantity(design.site.batteryRoomLowC.value, '°C')}, ×{' '}
-        <Figure figure={battery.agingFactor} unit="" decimals={2} /> for age; gives at most{' '}
-        {formatQuantity(bank.maxDischargeA, 'A', 0)}. {rateText(design)}
+        {write.quantity(battery.coldestC.value, '°C')}, × <Figure figure={battery.agingFactor} unit="" decimals={2} />{' '}
+        for age; gives at most {formatQuantity(bank.maxDischargeA, 'A', 0)}. {rateText(design)}
       </dd>
       {air && (
         <>
@@ -89,7 +90,7 @@ export function BankCare() {
           <dd>
             {write.quantity(air.airflowM3PerH, 'm³/h', 1)} to outside for {air.cells} {air.kind} cells on boost: inlet
             low and outlet high, {write.quantity(air.openingCm2, 'cm²', 0)} each{' '}
-            {air.kind === 'vented' && <OptionTick part="battery" name="vented" label="vented to outside like this" />}
+            <OptionTick part="battery" name="vented" label="vented to outside like this" />
           </dd>
         </>
       )}
@@ -103,6 +104,14 @@ export function BankCare() {
           })
           .join('; ')}
       </dd>
+      {battery.selfDischargeWh && (
+        <>
+          <dt>By itself</dt>
+          <dd>
+            it loses <Figure figure={battery.selfDischargeWh} unit="Wh" decimals={0} /> a day, which the array makes up
+          </dd>
+        </>
+      )}
       {battery.item && isBareLithiumCell(battery.item) && (
         <>
           <dt>Bare cells</dt>

@@ -3,7 +3,6 @@ import { formatNumber } from '@yard-lamp/core/units'
 import { ExistingPart } from '../../existing/ExistingPart.tsx'
 import { ChoiceField } from '../../fields/ChoiceField.tsx'
 import { OptionNumber } from '../../fields/OptionNumber.tsx'
-import { OptionTick } from '../../fields/OptionTick.tsx'
 import { Page, Part } from '../../job/Page.tsx'
 import { LaterPart } from '../../later/LaterPart.tsx'
 import { SchoolsPart } from '../../schools/SchoolsPart.tsx'
@@ -14,6 +13,7 @@ import { Answer, PlainAnswer } from '../../working/Figure.tsx'
 import { Alternatives, BankCare } from './BankCare.tsx'
 import { BankDrawing } from './BankDrawing.tsx'
 import { BatteryTable } from './BatteryTable.tsx'
+import { Cold } from './BoxHeating.tsx'
 import { ChemistryTable } from './ChemistryTable.tsx'
 import './battery.css'
 import { VoltageTable } from './VoltageTable.tsx'
@@ -23,6 +23,13 @@ const CHEMISTRIES = [
   ...CHEMISTRY_NAMES.map((value) => ({ value, label: value })),
 ]
 
+const AGEING = { 'end-of-life': 'end of life', 'middle-of-life': 'mid-life' } as const
+const AGEINGS = [
+  { value: 'end-of-life', label: 'the end of its life: 80 % left' },
+  { value: 'middle-of-life', label: 'the middle of its life: 90 % left' },
+] as const
+
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one page, its parts in order
 export default function BatteryPage() {
   const { battery, option } = useAppSelector(selectDesign)
   const { batteries } = useAppSelector(selectCatalogue)
@@ -84,7 +91,26 @@ export default function BatteryPage() {
               name="agingFactor"
               label="Capacity left with age"
               scale={100}
-              assumed="90 mid-life"
+              assumed={`${formatNumber(battery.agingFactor.value * 100)} ${AGEING[option.battery.ageing ?? 'end-of-life']}`}
+            />
+            <ChoiceField
+              label="Still carries the brief at"
+              place="battery.ageing"
+              value={option.battery.ageing ?? 'end-of-life'}
+              choices={AGEINGS}
+              onValue={(ageing) => change({ ageing })}
+            />
+            <OptionNumber
+              part="battery"
+              name="selfDischargeFractionPerMonth"
+              label="Loses by itself a month"
+              scale={100}
+              unit="%"
+              assumed={
+                battery.item?.selfDischargeFractionPerMonth
+                  ? `${formatNumber(battery.item.selfDischargeFractionPerMonth * 100)} sheet`
+                  : 'typical'
+              }
             />
             <OptionNumber
               part="battery"
@@ -101,8 +127,10 @@ export default function BatteryPage() {
                 change({ chemistry: chemistry === '' ? null : (chemistry as (typeof CHEMISTRY_NAMES)[number]) })
               }
             />
-            <OptionTick part="battery" name="coldProtected" label="heated box, or charging locked out in the cold" />
           </div>
+          <Part title="Cold" aside="how the battery is kept from being charged in the frost">
+            <Cold />
+          </Part>
           <Part title="System voltage" aside="battery current at full power">
             <VoltageTable />
           </Part>

@@ -93,6 +93,12 @@ export default function ControllerPage() {
             unit="%"
             assumed="none"
           />
+          <OptionNumber
+            part="controller"
+            name="setA"
+            label="Each set to hold"
+            assumed={strings?.setA ? `${formatNumber(strings.setA.value, 0)} ${strings.setA.from}` : 'as rated'}
+          />
           {strings && (
             <div className="field">
               <span className="small soft">Array current, with 1.25</span>

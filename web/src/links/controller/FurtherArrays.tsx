@@ -48,6 +48,7 @@ export function FurtherArrays() {
       panelsPerString: array.layout?.panelsPerString ?? 1,
       stringsPerController: 1,
       planeId: null,
+      setA: null,
     }
     dispatch(edited({ act: 'add-array', array: own }))
   }
@@ -101,6 +102,14 @@ export function FurtherArrays() {
                   onValue={(value) => change(each.id, { [name]: value ?? 1 })}
                 />
               ))}
+              <NumberField
+                label="Each set to hold"
+                place={`controller.further.${each.id}.setA`}
+                value={each.setA}
+                schema={furtherArraySchema.shape.setA}
+                assumed="as rated"
+                onValue={(setA) => change(each.id, { setA })}
+              />
             </div>
             <button
               type="button"

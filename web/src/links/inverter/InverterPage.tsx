@@ -1,4 +1,4 @@
-import { formatNumber } from '@yard-lamp/core/units'
+import { formatNumber, formatQuantity } from '@yard-lamp/core/units'
 import { ExistingPart } from '../../existing/ExistingPart.tsx'
 import { ChoiceField } from '../../fields/ChoiceField.tsx'
 import { OptionNumber } from '../../fields/OptionNumber.tsx'
@@ -8,16 +8,16 @@ import { LaterPart } from '../../later/LaterPart.tsx'
 import { edited } from '../../store/job-slice.ts'
 import { selectCatalogue, selectDesign } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
-import { Answer, Figure, PlainAnswer } from '../../working/Figure.tsx'
+import { Answer, PlainAnswer } from '../../working/Figure.tsx'
+import { AcCoupled } from './AcCoupled.tsx'
 import { DemandBars } from './DemandBars.tsx'
 import { InverterHours } from './InverterHours.tsx'
 import { InverterTable } from './InverterTable.tsx'
 
 export default function InverterPage() {
-  const { inverter, loads, option, array } = useAppSelector(selectDesign)
+  const { inverter, loads, option } = useAppSelector(selectDesign)
   const { inverters } = useAppSelector(selectCatalogue)
   const dispatch = useAppDispatch()
-  const coupled = array.further.find(({ acEfficiency }) => acEfficiency !== null)
   return (
     <Page
       link="inverter"
@@ -86,25 +86,20 @@ export default function InverterPage() {
             />
           )}
         </div>
+        {loads.legs && inverter.item && (
+          <p className="small">
+            The heavier leg carries {formatQuantity(Math.round(loads.legs.legW), 'W')} of what runs together; the units
+            give {formatQuantity(Math.round((inverter.item.continuousW * inverter.quantity) / 2), 'W')} on each leg.
+            Which leg a load hangs on is said in its row of the list.
+          </p>
+        )}
         {inverter.quantity > 1 && (
           <p className="small">
             {inverter.quantity} units: battery leads of equal length and size to each, or the nearest one carries most.
           </p>
         )}
       </Part>
-      <Part title="AC-coupled array" aside="panels on an inverter of their own, on the AC side">
-        <div className="fields">
-          <OptionNumber part="inverter" name="acCoupledW" label="Its power" assumed="none" />
-        </div>
-        {coupled?.acEfficiency && (
-          <p className="small">
-            Of its sun <Figure figure={coupled.acEfficiency.byDay} unit="" decimals={2} /> serves loads by day without
-            the battery, <Figure figure={coupled.acEfficiency.byNight} unit="" decimals={2} /> by night through it. It
-            must not be larger than the battery inverter, which must be able to throttle it when the bank is full, and
-            it stops when the battery inverter stops.
-          </p>
-        )}
-      </Part>
+      <AcCoupled />
       <LaterPart link="inverter" />
       <ExistingPart items={inverters} what="inverters" place="inverter.existing" />
       <Part title="Inverters" aside="of this voltage and mains, cheapest first">

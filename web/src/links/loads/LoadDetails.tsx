@@ -8,7 +8,8 @@ import { ChoiceField } from '../../fields/ChoiceField.tsx'
 import { NumberField } from '../../fields/NumberField.tsx'
 import { TextField } from '../../fields/TextField.tsx'
 import { edited } from '../../store/job-slice.ts'
-import { useAppDispatch } from '../../store/store.ts'
+import { selectJob } from '../../store/selectors.ts'
+import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { HourStrip } from './HourStrip.tsx'
 
 const { shape } = loadSchema
@@ -20,6 +21,7 @@ type LoadNumberName = {
 // biome-ignore lint/complexity/noExcessiveLinesPerFunction: one form, its fields in order
 export function LoadDetails({ load, name }: { load: Load; name: string }) {
   const dispatch = useAppDispatch()
+  const splitPhase = useAppSelector((state) => selectJob(state).site.splitPhase)
   const change = (patch: Partial<Load>) => dispatch(edited({ act: 'change-loads', changes: [{ id: load.id, patch }] }))
   const place = (field: string) => `loads.${load.id}.${field}`
   const number = (
@@ -69,6 +71,20 @@ export function LoadDetails({ load, name }: { load: Load; name: string }) {
             ]}
             onValue={(stage) => change({ stage })}
           />
+          {splitPhase && load.supply === 'ac' && (
+            <ChoiceField
+              label="Hangs on"
+              place={place('leg')}
+              value={load.leg ?? ''}
+              choices={[
+                { value: '', label: 'the lighter leg' },
+                { value: 'one', label: 'leg one' },
+                { value: 'two', label: 'leg two' },
+                { value: 'both', label: 'both, at the double voltage' },
+              ]}
+              onValue={(leg) => change({ leg: leg === '' ? null : leg })}
+            />
+          )}
           {load.basis === 'label' && (
             <>
               {number('labelVoltageV', 'Label, volts')}

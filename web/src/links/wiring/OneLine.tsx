@@ -13,7 +13,10 @@ interface OneLineProps {
 /** The plant in one line: from the sun at the left to the loads at the right; choosing a circuit chooses its row. */
 export function OneLine({ design, selected, onSelect }: OneLineProps) {
   const { plant, wiring, option } = design
-  const names = new Map(option.controller.further.map(({ id, name }) => [id, name]))
+  const names = new Map([
+    ...option.controller.further.map(({ id, name }) => [id, name] as const),
+    ['ac-coupled', 'On the AC side'],
+  ])
   const { width, height, units, joints, bus, captions } = oneLineLayout(plant, names)
   const circuitOf = new Map(wiring.circuits.map((circuit) => [circuit.id, circuit]))
   return (

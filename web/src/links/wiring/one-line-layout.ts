@@ -45,11 +45,14 @@ const BOXES: Partial<Record<Role, { text: string; x: number; width: number }>> =
   charger: { text: 'Charger', x: 356, width: 92 },
   'engine-charger': { text: 'Charger', x: 356, width: 92 },
   inverter: { text: 'Inverter', x: 680, width: 96 },
-  'ac-coupled': { text: 'AC array', x: 680, width: 96 },
+  'ac-coupled': { text: 'AC array', x: 748, width: 84 },
   'ac-board': { text: 'AC board', x: 890, width: 100 },
   'dc-board': { text: 'DC board', x: 890, width: 100 },
   converter: { text: 'Converter', x: 890, width: 100 },
 }
+/** Panels on the AC side stand beside their own inverter, right of the bus. */
+const AC_ARRAY = 'ac-coupled'
+const BESIDE_AC = { x: 588, width: 64 }
 /** What is drawn as a line; earthing and signals have drawings of their own. */
 const DRAWN = new Set<Joint['carries']>(['pv', 'battery', 'dc', 'ac'])
 
@@ -70,10 +73,22 @@ export function oneLineLayout(plant: Plant, arrayNames: ReadonlyMap<string, stri
     const several = unit.quantity > 1 || boxes.has(key)
     const known = boxes.get(key)
     const count = known ? '' : several && unit.role !== 'panels' ? ` × ${unit.quantity}` : ''
-    const own = { key, text: known ? `${box.text}s` : box.text + count, x: box.x, y: TOP + row * ROW, width: box.width }
+    const beside = unit.role === 'panels' && unit.arrayId === AC_ARRAY ? BESIDE_AC : box
+    const own = {
+      key,
+      text: known ? `${box.text}s` : box.text + count,
+      x: beside.x,
+      y: TOP + row * ROW,
+      width: beside.width,
+    }
     boxes.set(key, own)
     placed.set(unit.id, own)
   }
+  // Where their strings join is drawn with them.
+  const acPanels = plant.units.find(({ role, arrayId }) => role === 'panels' && arrayId === AC_ARRAY)
+  const acBox = acPanels && placed.get(acPanels.id)
+  for (const { id, role, arrayId } of plant.units)
+    if (acBox && role === 'combiner' && arrayId === AC_ARRAY) placed.set(id, acBox)
   const busIds = new Set(plant.units.filter(({ role }) => role === 'bus').map(({ id }) => id))
   const runs = joints.flatMap((joint): PlacedJoint[] => {
     const corners = cornersOf(joint, placed, busIds)
@@ -104,7 +119,10 @@ export function oneLineLayout(plant: Plant, arrayNames: ReadonlyMap<string, stri
 /** Rows: an array each, the bank, engine and backup at the left; inverter, AC array, DC board and converters at the right. */
 function rowsOf(units: readonly Unit[], joints: readonly Joint[]): (unit: Unit) => number | null {
   const has = (role: Role) => units.some((unit) => unit.role === role)
-  const arrays = [...new Set(units.flatMap(({ role, arrayId }) => (role === 'panels' && arrayId ? [arrayId] : [])))]
+  const onBus = (arrayId: string | null) => arrayId !== null && arrayId !== AC_ARRAY
+  const arrays = [
+    ...new Set(units.flatMap(({ role, arrayId }) => (role === 'panels' && arrayId && onBus(arrayId) ? [arrayId] : []))),
+  ]
   const bank = arrays.length
   const engine = bank + 1
   const source = engine + (has('engine') ? 1 : 0)
@@ -118,6 +136,7 @@ function rowsOf(units: readonly Unit[], joints: readonly Joint[]): (unit: Unit) 
       case 'panels':
       case 'combiner':
       case 'controller':
+        if (unit.arrayId === AC_ARRAY) return unit.role === 'panels' ? 1 : null
         return unit.arrayId === null ? null : arrays.indexOf(unit.arrayId)
       case 'battery':
       case 'bank-bars':
@@ -158,7 +177,7 @@ function cornersOf(joint: Joint, placed: ReadonlyMap<string, PlacedUnit>, busIds
       [BUS_X + BUS_WIDTH, middle(to)],
       [to.x, middle(to)],
     ] as const
-  if (!from || !to) return null
+  if (!from || !to || from === to) return null
   if (from.y === to.y)
     return [
       [from.x + from.width, middle(from)],

@@ -1,0 +1,26 @@
+import { z } from 'zod'
+import { AIR_RANGE_C, count, quantity } from '../method/quantity.ts'
+
+/** What the sheets of all kinds are made of: quantities with the ends of what is built. */
+
+export const common = {
+  id: z.string().regex(/^[a-z0-9-]{1,64}$/),
+  maker: z.string().min(1).max(80),
+  model: z.string().min(1).max(80),
+  price: quantity('€', 'price', 'money', { min: 0, max: 1e9 }),
+  weightKg: quantity('m', 'weight', 'kg', { min: 0, max: 1e6 }),
+}
+export const systemVoltage = z.union([z.literal(12), z.literal(24), z.literal(48)], { error: () => '12, 24 or 48' })
+/** Lowest a sheet may say of what one divides by: nothing smaller is built. */
+export const volts = (label: string) => quantity('V', label, 'V', { min: 0.1, max: 1e5 })
+export const amps = (label: string) => quantity('I', label, 'A', { min: 0.001, max: 1e6 })
+export const watts = (label: string) => quantity('P', label, 'W', { min: 0.1, max: 1e8 })
+export const voltAmps = (label: string) => quantity('S', label, 'VA', { min: 0.1, max: 1e8 })
+export const millimetres = (symbol: string, label: string) => quantity(symbol, label, 'mm', { min: 1, max: 1e5 })
+export const pieces = (label: string) => count('n', label, 1, 1000)
+export const perDegree = (label: string) => quantity('β', label, '1/°C', { min: -0.02, max: 0 }).nullable()
+export const celsius = (label: string) => quantity('T', label, '°C', { min: -60, max: AIR_RANGE_C.max })
+/** What a sheet may leave unsaid, and sheets of earlier versions do not have: null then. */
+export const unsaid = <T extends z.ZodType>(schema: T) => schema.nullable().default(null)
+/** A share that a sheet prints: never next to nothing. */
+export const share = (symbol: string, label: string) => quantity(symbol, label, '', { min: 0.001, max: 1 })
