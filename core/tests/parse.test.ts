@@ -12,6 +12,9 @@ describe('figures as people say them', () => {
   test.each([
     ['1.2 kW', 'W', 1200],
     ['1,200', 'W', 1200],
+    ['500 mW', 'W', 0.5],
+    ['0.5 MW', 'W', 500_000],
+    ['2 MWh', 'Wh', 2_000_000],
     ['1/4 hp', 'W', 186.425],
     ['½ hp', 'W', 372.85],
     ['0,4', 'h', 0.4],
@@ -56,6 +59,8 @@ describe('figures as people say them', () => {
     ['5 kg', 'h', 'kg is asked for as h'],
     ['3 parsecs', 'm', '“parsecs” is no unit known here'],
     ['1 h 30', 'h', ''],
+    ['500 mw', 'W', 'm stands for a thousandth and M for a million: write which, as 500 mW'],
+    ['3 MA', 'A', 'm stands for a thousandth and M for a million: write which, as 500 mW'],
   ])('%s in %s is refused: %s', (text, unit, reason) => {
     expect(parseQuantity(text, unit)).toEqual({ ok: false, reason })
   })

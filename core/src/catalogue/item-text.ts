@@ -18,7 +18,7 @@ const UNITS: Record<string, Record<string, number>> = {
   kg: { kg: 1, g: 0.001, lb: POUND_KG, lbs: POUND_KG, oz: POUND_KG / 16 },
   V: { v: 1, mv: 0.001, kv: 1000, vdc: 1, vac: 1 },
   A: { a: 1, ma: 0.001, ka: 1000 },
-  W: { w: 1, kw: 1000, wp: 1, mw: 1e6 },
+  W: { w: 1, kw: 1000, wp: 1, milliw: 0.001, megaw: 1e6 },
   VA: { va: 1, kva: 1000 },
   Ah: { ah: 1, mah: 0.001 },
   mΩ: { mω: 1, mohm: 1, ω: 1000, ohm: 1000 },
@@ -42,6 +42,9 @@ const refuse = (field: SheetField, came: string, allowed = field.allowed): Input
     `${field.label} (${field.name}): got ${showValue(came)}; allowed: ${allowed}`,
   )
 
+/** Milliwatts and megawatts differ in one letter's size; written in small letters throughout neither is taken. */
+const told = (unit: string): string => unit.replace(/^mW$/, 'milliw').replace(/^MW$/, 'megaw')
+
 /** A number and its unit: decimal point or comma, any minus, thousands set apart by blanks. Null where it is none. */
 function numberAndUnit(text: string): { value: number; unit: string } | null {
   const plain = text
@@ -62,7 +65,11 @@ function numberAndUnit(text: string): { value: number; unit: string } | null {
 export function readFigure(field: SheetField, text: string, cells: ItemCells, bareUnit = ''): number {
   const read = numberAndUnit(text)
   if (!read) throw refuse(field, text)
-  const unit = (read.unit || bareUnit).toLowerCase().replace(/\s/g, '').replace('°k', 'k').replace('deg', '°')
+  const unit = told(read.unit || bareUnit)
+    .toLowerCase()
+    .replace(/\s/g, '')
+    .replace('°k', 'k')
+    .replace('deg', '°')
   const { value } = read
   if (field.unit === '1/°C') return coefficient(field, text, value, unit, cells)
   if (field.unit === '°C')

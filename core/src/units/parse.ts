@@ -1,8 +1,8 @@
 /** Units a person may type for each unit a figure is kept in, as multiplier (and offset for temperature). */
 const TYPED_UNITS: Record<string, Record<string, readonly [factor: number, offset?: number]>> = {
-  W: { w: [1], kw: [1000], mw: [1e6], watt: [1], watts: [1], hp: [745.7] },
-  Wh: { wh: [1], kwh: [1000], mwh: [1e6] },
-  kWh: { kwh: [1], wh: [0.001] },
+  W: { w: [1], kw: [1000], milliw: [0.001], megaw: [1e6], watt: [1], watts: [1], hp: [745.7] },
+  Wh: { wh: [1], kwh: [1000], milliwh: [0.001], megawh: [1e6] },
+  kWh: { kwh: [1], wh: [0.001], megawh: [1000] },
   VA: { va: [1], kva: [1000] },
   V: { v: [1], mv: [0.001], kv: [1000], volt: [1], volts: [1] },
   A: { a: [1], ma: [0.001], ka: [1000], amp: [1], amps: [1] },
@@ -110,6 +110,15 @@ const FIGURE = String.raw`(?:\d+\s+\d+\/\d+|\d+(?:\.\d+)?\/\d+(?:\.\d+)?|${DECIM
 const TERM = new RegExp(String.raw`^(${FIGURE})\s*([a-z°²³%µ'][a-z0-9°²³%/']*)?\s*`, 'i')
 const TIMES = /^(\d+|twice|two|three|four|five|six)\s*(?:[x×*]|times)\s*(.+)$/i
 
+/** Small and large letters of one prefix stand a factor of a billion apart: told apart before all letters become small. */
+const PREFIXED = /(?<=[\d\s.,])([mM])(w|W)(h|H)?(?![a-zA-Z])/g
+/** Nobody has a million amperes or volts: a large M before them was meant small, or was not. */
+const MEGA = /(?<=[\d\s.,])M(A|Ah|V)(?![a-zA-Z])/g
+const prefixName = (_: string, prefix: string, watt: string, hour = ''): string =>
+  watt === 'W' ? `${prefix === 'm' ? 'milli' : 'mega'}w${hour}` : `${UNSAID}w${hour}`
+/** Stands for a prefix written in small letters throughout, or the wrong way round. */
+const UNSAID = 'milliormega'
+
 /** Plain letters, single blanks, a point for the decimal, no thousands marks. */
 function cleaned(text: string): string {
   return text
@@ -140,7 +149,7 @@ function figure(text: string): number {
  * @example parseQuantity('15 min', 'h') // { ok: true, value: 0.25 }
  */
 export function parseQuantity(text: string, unit: string): Parsed {
-  const plain = cleaned(text)
+  const plain = cleaned(text).replace(PREFIXED, prefixName).replace(MEGA, `${UNSAID}$1`)
   const lower = plain.toLowerCase()
   const word = WORDS[unit]?.find(([pattern]) => pattern.test(lower))
   if (word) return read(word[1])
@@ -213,6 +222,7 @@ function readSum(text: string, unit: string): Parsed {
 
 /** What is wrong with a unit that belongs to another kind of figure. */
 function foreignUnit(typed: string, unit: string): string {
+  if (typed.startsWith(UNSAID)) return 'm stands for a thousandth and M for a million: write which, as 500 mW'
   const kind = Object.entries(TYPED_UNITS).find(([, names]) => typed in names)?.[0]
   if (kind === undefined) return `“${typed}” is no unit known here`
   if (unit === 'W' && kind === 'Wh')
@@ -242,7 +252,7 @@ export type ParsedPower =
  * @example parsePower('3.1 A 230 V') // { ok: true, kind: 'label', voltageV: 230, currentA: 3.1, powerFactor: null }
  */
 export function parsePower(text: string): ParsedPower {
-  const plain = cleaned(text).toLowerCase()
+  const plain = cleaned(text).replace(PREFIXED, prefixName).replace(MEGA, `${UNSAID}$1`).toLowerCase()
   const label = readLabel(plain)
   if (label) return label
   const meter = /^(.+?wh)\s*(?:in|over|\/|per|during|a)\s*(.+)$/.exec(plain)
