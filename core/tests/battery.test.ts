@@ -51,7 +51,7 @@ describe('the battery link', () => {
   })
 
   test('a chemistry asked for is taken where it fits', () => {
-    expect(stationWith({ battery: { chemistry: 'tubular lead-acid' } }).battery.item?.id).toBe('murrow-v2-1200')
+    expect(stationWith({ battery: { chemistry: 'tubular lead-acid' } }).battery.item?.id).toBe('murrow-v2-420')
   })
 
   test('two-volt cells make 24 V of twelve in series', () => {

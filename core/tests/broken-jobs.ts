@@ -33,7 +33,14 @@ export const FIRES: Record<string, { job: Job; severity: string; says: RegExp }>
     says: /Sample freezer has a motor and no start figure; it is taken to start at its 92 W/,
   },
   'load.always-on-not-listed': {
-    job: spoilt({ loads: [{ ...emptyLoad('lamp'), name: 'Lamp', powerW: 500, hoursPerDay: 6 }] }),
+    job: spoilt({
+      loads: ['Lamp', 'Kettle', 'Saw', 'Pump'].map((name) => ({
+        ...emptyLoad(name.toLowerCase()),
+        name,
+        powerW: 100,
+        hoursPerDay: 5,
+      })),
+    }),
     severity: 'advice',
     says: /nothing is listed that is always on/,
   },

@@ -91,7 +91,7 @@ describe('checks', () => {
   test('clipping under a quarter is advice', () => {
     const job = spoilt({
       option: controller(
-        { itemId: 'lanthorn-m150-45', panelsPerString: 3, stringsPerController: 1, quantity: 3 },
+        { itemId: 'lanthorn-m150-45', panelsPerString: 3, stringsPerController: 2, quantity: 3 },
         'dorveth-430',
       ),
     })

@@ -8,6 +8,17 @@ import type { Writer } from '../units/writer.ts'
 import type { BankCurrents } from './bank.ts'
 import { autonomy, bank, leadAcidTemperatureFactor, life, requiredCapacity, sheetTemperatureFactor } from './methods.ts'
 
+/** Lead-acid strings beyond which charge and load are not shared evenly. Source: common practice. */
+const MOST_LEAD_STRINGS = 3
+
+/** Strings a unit may be paralleled to: what its sheet allows, of lead-acid not more than practice does. */
+export const mostStringsOf = ({ chemistry, maxParallel }: Battery): number =>
+  chemistry.endsWith('lead-acid') ? Math.min(MOST_LEAD_STRINGS, maxParallel) : maxParallel
+
+/** Weight of a unit that one carries by hand, kg, and what lighter ones may cost more. Source: common practice; ours. */
+export const HAND_CARRIED_KG = 40
+const LIGHTER_MAY_COST = 1.2
+
 /** A bank of one kind of unit, as it would have to be for this job. What it is not ranked by is worked out where it is asked for. */
 export class BatteryCandidate {
   readonly item: Battery
@@ -37,7 +48,8 @@ export class BatteryCandidate {
     this.bareCells = block.cells > 1
     this.price = sized.series * sized.parallel * item.price
     this.ratio = sized.nominalEnergyWh > 0 ? this.energyWh / sized.nominalEnergyWh : null
-    this.short = whyNot(sized.parallel > item.maxParallel && `more than ${item.maxParallel} strings`, suited.short)
+    const mostStrings = mostStringsOf(item)
+    this.short = whyNot(sized.parallel > mostStrings && `more than ${mostStrings} strings`, suited.short)
   }
 
   get energyWh(): number {
@@ -116,8 +128,12 @@ export function rankBatteries(
     const each = candidate(unit, brief)
     if (each) found.push(each)
   }
-  return found.sort((a, b) => Number(b.fits) - Number(a.fits) || a.price - b.price)
+  return found.sort((a, b) => Number(b.fits) - Number(a.fits) || handled(a) - handled(b) || a.price - b.price)
 }
+
+/** Price as it is ranked by: units too heavy to be carried by hand count a fifth more. */
+const handled = ({ item, price }: BatteryCandidate): number =>
+  item.weightKg > HAND_CARRIED_KG ? price * LIGHTER_MAY_COST : price
 
 /** A unit that can make a bank of the system voltage in this room, whatever the day asks. */
 interface Suited {

@@ -1,9 +1,7 @@
+import { mostStringsOf } from '../battery/candidates.ts'
 import { itemName } from '../catalogue/schema.ts'
 import { LET_GO } from '../edit/offers.ts'
 import { defineCheck } from './check.ts'
-
-/** Lead-acid strings that still share evenly. Assumption of Yard Lamp. */
-const MOST_LEAD_STRINGS = 3
 
 export const batteryStringsMany = defineCheck({
   id: 'battery.strings-many',
@@ -12,7 +10,7 @@ export const batteryStringsMany = defineCheck({
   fires: 'more parallel strings than the unit allows; lead-acid over 3',
   find(_job, { battery: { bank, item } }) {
     if (!bank || !item) return []
-    const most = item.chemistry.endsWith('lead-acid') ? Math.min(MOST_LEAD_STRINGS, item.maxParallel) : item.maxParallel
+    const most = mostStringsOf(item)
     if (bank.parallel.value <= most) return []
     return [
       {

@@ -1,16 +1,14 @@
+import { HAND_CARRIED_KG } from '../battery/candidates.ts'
 import { itemName } from '../catalogue/schema.ts'
 import { defineCheck } from './check.ts'
-
-/** Heaviest unit two people carry, kg. Assumption of Yard Lamp. */
-const CARRIED_KG = 40
 
 export const batteryUnitTooHeavy = defineCheck({
   id: 'battery.unit-too-heavy',
   link: 'battery',
   severity: 'advice',
-  fires: (write) => `a unit over ${write.quantity(CARRIED_KG, 'kg', 0)} to be carried by hand`,
+  fires: (write) => `a unit over ${write.quantity(HAND_CARRIED_KG, 'kg', 0)} to be carried by hand`,
   find(_job, { battery: { bank, item }, write }) {
-    if (!bank || !item || item.weightKg <= CARRIED_KG || bank.existingUnits >= bank.units) return []
+    if (!bank || !item || item.weightKg <= HAND_CARRIED_KG || bank.existingUnits >= bank.units) return []
     return [
       {
         message: `Each ${itemName(item)} weighs ${write.quantity(item.weightKg, 'kg')}: too heavy to be carried by hand.`,

@@ -7,8 +7,8 @@ import { about, stringsPlace } from './strings.ts'
 
 /** Share of a year's yield above which clipping is a fault. Source: common practice. */
 const FAULT_SHARE = 0.25
-/** Below this of a year nothing is lost that anybody could find again. */
-const LEAST_SAID = 1e-4
+/** Below this share of a year nothing is lost that is worth a word: a few clear noons. Assumption of Yard Lamp. */
+const LEAST_SAID = 0.02
 
 export const controllerClips = defineCheck({
   id: 'controller.clips',

@@ -1,7 +1,9 @@
 import { applyAll } from '../edit/apply.ts'
 import type { Edit } from '../edit/edit.ts'
+import { EMPTY_AC_COUPLED, emptyPlane } from '../job/job.ts'
 import type { Job } from '../job/schema.ts'
 import { demoJobs } from './demo.ts'
+import { soundJobs } from './sound.ts'
 
 /** A demo job with one thing done to it. */
 export interface Mutation {
@@ -105,41 +107,120 @@ const BREAKS: readonly Break[] = [
 ]
 const idOfBank = (job: Job): string => job.options[0]?.battery.itemId ?? 'haskerl-24-120'
 
-type Sound = readonly [what: string, alter: (job: Job) => Job]
+const voltageOf = (job: Job): number => job.options[0]?.systemVoltageV ?? (idOfBank(job).includes('-48-') ? 48 : 24)
+/** An inverter of the right battery voltage and the wrong mains. */
+const FOREIGN: Readonly<Record<number, string>> = { 24: 'castlemere-24-2000a', 48: 'castlemere-48-4000a' }
+const CHARGING: Readonly<Record<number, string>> = { 24: 'castlemere-24-3000c', 48: 'castlemere-48-5000c' }
+const A_PLANE = { ...emptyPlane('x', 'East'), tiltDeg: 30, azimuthDeg: 90 }
+const twoRoofs = site({ planes: [A_PLANE, { ...A_PLANE, id: 'y', name: 'West', azimuthDeg: 270 }] })
 
-/** Ten changes that leave a sound design sound. */
-const SOUND: readonly Sound[] = [
-  ['as it ships', (job) => job],
-  ['a bank that ages less', (job) => change(job, [set('battery', { agingFactor: 0.92 })])],
-  ['thicker main cable', (job) => change(job, [circuit('battery-main', { size: '120 mm2' })])],
-  ['a note and another name', (job) => ({ ...job, name: 'Renamed', note: 'Nothing else.' })],
-  ['a milder record low', (job) => change(job, [site({ recordLowC: (job.site.recordLowC ?? 0) + 3 })])],
+/** Fifteen more, of what an audit found silent. */
+const MORE_BREAKS: readonly Break[] = [
+  ['a record low of the summer', 'site.record-low-odd', (job) => change(job, [site({ recordLowC: 23 })])],
+  ['a record high in °F', 'site.record-low-odd', (job) => change(job, [site({ recordHighC: 78 })])],
   [
-    'a lamp or two less',
+    'a heater of five watts in the frost',
+    'battery.heater-short',
     (job) => ({
-      ...job,
-      loads: job.loads.map((load) => (load.quantity > 4 ? { ...load, quantity: load.quantity - 1 } : load)),
+      ...change(job, [
+        set('battery', { itemId: idOfBank(job), coldProtected: false }),
+        site({ recordLowC: -25, batteryRoomLowC: -15 }),
+      ]),
+      batteryHeating: { setPointC: 8, boxWPerK: 2, heaterW: 5, supply: 'dc' as const, seenByMonitor: true },
     }),
   ],
   [
-    'a label measured',
-    (job) => ({
-      ...job,
-      loads: job.loads.map((load) => (load.basis === 'label' ? { ...load, basis: 'clamp' as const } : load)),
-    }),
+    'lead-acid used to eight tenths',
+    'battery.depth-deep',
+    (job) =>
+      change(job, [set('battery', { itemId: 'murrow-g6-225', depthOfDischarge: 0.8, parallel: null, vented: true })]),
   ],
-  ['a cooler battery room', (job) => change(job, [site({ batteryRoomHighC: (job.site.batteryRoomHighC ?? 25) - 2 })])],
-  ['a shorter lead to the inverter', (job) => change(job, [site({ batteryToInverterM: 1 })])],
-  ['nothing planned for later', (job) => ({ ...job, loads: job.loads.filter(({ stage }) => stage === 'now') })],
+  [
+    'half a day for people’s care',
+    'battery.autonomy-critical',
+    (job) =>
+      change(job, [
+        site({ critical: true }),
+        set('battery', { autonomyDays: 0.5, parallel: null }),
+        set('backup', { kind: 'none' }),
+      ]),
+  ],
+  [
+    'sealed lead-acid in the bedroom',
+    'battery.gassing-indoors',
+    (job) =>
+      change(job, [
+        set('battery', { itemId: 'quillane-g12-90', parallel: null, vented: false }),
+        site({ kind: 'building' }),
+      ]),
+  ],
+  [
+    'an inverter of the other continent',
+    'inverter.mains-mismatch',
+    (job) => change(job, [set('inverter', { itemId: FOREIGN[voltageOf(job)] })]),
+  ],
+  [
+    'nine inverters where three may stand together',
+    'inverter.leg-overloaded',
+    (job) => change(job, [set('inverter', { itemId: CHARGING[voltageOf(job)], quantity: 9 })]),
+  ],
+  [
+    'a roof of panels on the AC side of a small inverter',
+    'inverter.ac-coupled-too-large',
+    (job) =>
+      change(job, [
+        set('inverter', { itemId: CHARGING[voltageOf(job)], acCoupled: { ...EMPTY_AC_COUPLED, powerW: 20_000 } }),
+      ]),
+  ],
+  [
+    'an inverter switched off while the refrigerator needs it',
+    'load.off-while-needed',
+    (job) => change(job, [set('inverter', { hoursPerDay: 2 })]),
+  ],
+  [
+    'one string over two roofs',
+    'array.planes-in-series',
+    (job) => change(job, [twoRoofs, set('controller', { quantity: 1, stringsPerController: 1 })]),
+  ],
+  [
+    'a generator that starts where it stops',
+    'backup.thresholds',
+    (job) => change(job, [set('backup', { kind: 'generator', startAt: 0.9, stopAt: 0.9 })]),
+  ],
+  [
+    'an alternator charger on the mains',
+    'backup.kind-mismatch',
+    (job) => change(job, [set('backup', { kind: 'mains', chargerId: 'kelder-d24-24-30' })]),
+  ],
+  [
+    'a charger for twelve volts',
+    'unit.voltage-class',
+    (job) => change(job, [set('backup', { kind: 'mains', chargerId: 'kelder-12-30' })]),
+  ],
+  [
+    'a shore lead of two amperes',
+    'backup.inlet-overload',
+    (job) =>
+      change(job, [
+        set('backup', {
+          kind: 'mains',
+          chargerId: voltageOf(job) === 48 ? 'kelder-48-60' : 'kelder-24-40',
+          chargerSetA: 35,
+          inletA: 2,
+        }),
+      ]),
+  ],
 ]
-/** Sixty broken designs. */
+
+/** A hundred and twenty broken designs. */
 export const brokenDesigns = (): Mutation[] =>
   demoJobs().flatMap((job) =>
-    BREAKS.map(([what, caughtBy, spoil]) => ({ job: spoil(job), what: `${job.name}: ${what}`, caughtBy })),
+    [...BREAKS, ...MORE_BREAKS].map(([what, caughtBy, spoil]) => ({
+      job: spoil(job),
+      what: `${job.name}: ${what}`,
+      caughtBy,
+    })),
   )
 
-/** Forty sound ones. */
-export const soundDesigns = (): Mutation[] =>
-  demoJobs().flatMap((job) =>
-    SOUND.map(([what, alter]) => ({ job: alter(job), what: `${job.name}: ${what}`, caughtBy: null })),
-  )
+/** Eighty sound ones, which differ in kind. */
+export const soundDesigns = (): Mutation[] => soundJobs().map(({ what, job }) => ({ job, what, caughtBy: null }))

@@ -53,8 +53,13 @@ export function rankInverters(items: readonly Inverter[], brief: InverterBrief):
   return items
     .filter((item) => item.id === chosen.itemId || (item.dcVoltageV === systemVoltageV && matchesMains(mains, item)))
     .map((item) => candidate(item, brief, needsStack(mains, item)))
-    .sort((a, b) => Number(b.fits) - Number(a.fits) || a.price - b.price)
+    .sort((a, b) => Number(b.fits) - Number(a.fits) || withIdle(a) - withIdle(b))
 }
+
+/** What a watt of idle draw costs in panels and battery, in the ranking only. Assumption of Yard Lamp, in the catalogue’s currency. */
+const PRICE_OF_IDLE_PER_W = 20
+const withIdle = ({ item, quantity, price }: InverterCandidate): number =>
+  price + PRICE_OF_IDLE_PER_W * item.idleW * quantity
 
 /** Rating a sheet leaves in the heat; 0 where it leaves none. */
 export const heatFactorOf = (item: Inverter, ambientC: number): number =>
