@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs'
+import { fieldStation } from '@yard-lamp/core'
 import { expect, inChain, putJob, test } from './application.ts'
 
 test('a panel is added from its sheet, in the units it prints, refused where it contradicts itself, and retired', async ({
@@ -8,7 +9,7 @@ test('a panel is added from its sheet, in the units it prints, refused where it 
   await page.goto(`${origin}/catalogue/panel`)
   await page.getByRole('button', { name: 'Add a panel' }).click()
   const dialog = page.getByRole('dialog')
-  await dialog.getByRole('button', { name: /^Begin from/ }).click()
+  await dialog.getByLabel('Begin from').selectOption({ index: 1 })
   await dialog.getByLabel('maker').fill('Quernstone')
   await dialog.getByLabel('model').fill('Q-1')
   await dialog.getByLabel('open-circuit voltage').fill('0,041 kV')
@@ -131,4 +132,42 @@ test('a large file is read beside the page, and let go when it is cancelled', as
   await expect(page.getByRole('alert')).toHaveText('large.csv was not read: cancelled.')
   await page.getByLabel('File to bring in').setInputFiles({ ...file, buffer: Buffer.from('maker,model\nA,B') })
   await expect(page.getByText(/1 cannot/)).toBeVisible()
+})
+
+test('from a job to the catalogue and back: a battery entered from its label stands among the candidates, marked', async ({
+  page,
+  origin,
+}) => {
+  const id = await putJob(origin, fieldStation())
+  await page.goto(`${origin}/jobs/${id}/battery`)
+  await page.getByRole('link', { name: 'Their sheets, and adding one' }).click()
+  await page.getByRole('button', { name: 'Add a battery' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('button', { name: 'Enter its label only' }).click()
+  await expect(dialog.getByRole('textbox')).toHaveCount(6)
+  await dialog.getByLabel('maker').fill('Quernstone')
+  await dialog.getByLabel('model').fill('Label 12-110')
+  await dialog.getByLabel('chemistry').selectOption('agm lead-acid')
+  await dialog.getByLabel('nominal voltage').fill('12')
+  await dialog.getByLabel('rated capacity').fill('lots')
+  await dialog.getByLabel('weight').fill('32')
+  await dialog.getByLabel('price').fill('230')
+  await dialog.getByRole('button', { name: 'Keep the sheet' }).click()
+  await expect(dialog.getByText(/rated capacity .*got "lots"/)).toBeVisible()
+  await dialog.getByLabel('rated capacity').fill('110')
+  await dialog.getByRole('button', { name: 'Keep the sheet' }).click()
+  await expect(page.getByRole('row', { name: /Quernstone Label 12-110/ })).toContainText('label only')
+  await page.getByRole('link', { name: 'Back to the job' }).click()
+  await page
+    .getByRole('button', { name: /^Show all \d+/ })
+    .first()
+    .click()
+  await expect(page.getByRole('row', { name: /Quernstone Label 12-110/ }).first()).toBeVisible()
+
+  await page.keyboard.press('Control+k')
+  await page.getByLabel('Go to, or do').fill('label 12-110')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Catalogue' })).toBeVisible()
+  await expect(page.getByRole('row', { name: /Quernstone Label 12-110/ })).toBeVisible()
+  await expect(page.getByRole('row')).toHaveCount(2)
 })

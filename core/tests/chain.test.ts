@@ -27,6 +27,7 @@ describe('an incomplete job', () => {
       'site.latitudeDeg',
       'site.sunKwhPerM2Day.0',
       'site.recordLowC',
+      'loads.add',
     ])
     expect(answers(result).battery).toBe('loads needed')
   })

@@ -18,6 +18,7 @@ import { JobList } from './jobs/listing.ts'
 import { jobRoutes } from './jobs/routes.ts'
 import { JobStore } from './jobs/store.ts'
 import { knowActor } from './people/actor.ts'
+import { placeRoutes } from './places/routes.ts'
 
 export interface ServerParts {
   readonly database: Database
@@ -53,7 +54,12 @@ export function createServer(parts: ServerParts): Server {
   const store = new JobStore(parts.database, parts.now)
   const catalogue = new CatalogueStore(parts.database, parts.log, parts.programMark)
   const list = new JobList(store, catalogue, parts.log)
-  for (const router of [healthRoutes(parts.database), catalogueRoutes(catalogue), jobRoutes(store, list)]) {
+  for (const router of [
+    healthRoutes(parts.database),
+    catalogueRoutes(catalogue),
+    jobRoutes(store, list),
+    placeRoutes(),
+  ]) {
     app.use(router.routes())
     app.use(
       router.allowedMethods({

@@ -29,6 +29,7 @@ describe('create, read, list', () => {
       name: 'Newest',
       revision: 1,
       updatedAt: expect.any(String),
+      template: false,
       summary: {
         place: 'Skelder Holm, tidal island',
         answers: answers(design(fieldStation(), SHIPPED_CATALOGUE)),
@@ -190,5 +191,34 @@ describe('copy, bin, history, file', () => {
     const file = await server.request('GET', `/api/jobs/${id}/file`)
     expect(file.headers.get('content-disposition')).toBe('attachment; filename="o-x-hut.yardlamp.json"')
     expect(file.body).toEqual(job)
+  })
+})
+
+describe('templates', () => {
+  test('a job is marked, listed as one, begun from, and unmarked', async () => {
+    const { id } = await create({ ...fieldStation(), name: 'Pattern' })
+    expect((await server.request('PUT', `/api/jobs/${id}/template`, { template: true })).status).toBe(204)
+    const listed = async () =>
+      (await server.request('GET', '/api/jobs')).body.jobs.find((job: { id: string }) => job.id === id)
+    expect((await listed()).template).toBe(true)
+    const begun = await server.request('POST', `/api/jobs/${id}/begin`)
+    expect(begun.status).toBe(201)
+    expect(begun.body.id).not.toBe(id)
+    expect(begun.body.job).toEqual({ ...fieldStation(), name: 'New job' })
+    await server.request('PUT', `/api/jobs/${id}/template`, { template: false })
+    expect((await listed()).template).toBe(false)
+  })
+
+  test('what is no job, in the bin, or no answer is refused', async () => {
+    expect((await server.request('PUT', `/api/jobs/${NOBODY}/template`, { template: true })).body.error.code).toBe(
+      'JOB_NOT_FOUND',
+    )
+    expect((await server.request('POST', `/api/jobs/${NOBODY}/begin`)).body.error.code).toBe('JOB_NOT_FOUND')
+    const { id } = await create()
+    expect((await server.request('PUT', `/api/jobs/${id}/template`, { template: 'yes' })).body.error.code).toBe(
+      'REQUEST_INVALID',
+    )
+    await server.request('DELETE', `/api/jobs/${id}`)
+    expect((await server.request('PUT', `/api/jobs/${id}/template`, { template: true })).status).toBe(404)
   })
 })

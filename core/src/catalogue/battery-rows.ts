@@ -35,13 +35,14 @@ type Typical =
   | 'dischargeMinC'
   | 'dischargeMaxC'
   | 'roundTripEfficiency'
-type Sheet = Omit<Battery, 'kind' | 'id' | 'maker' | 'model' | Typical>
+type Sheet = Omit<Battery, 'kind' | 'id' | 'maker' | 'model' | 'fromLabel' | Typical>
 
 export const sheet = (id: string, maker: string, model: string, figures: Sheet): Battery => {
   const typical = chemistryRow(figures.chemistry)
   const cells = Math.round(figures.unitVoltageV / typical.cellNominalV)
   return {
     kind: 'battery',
+    fromLabel: false,
     id,
     selfDischargeFractionPerMonth: typical.selfDischargeFractionPerMonth,
     maker,
@@ -67,7 +68,7 @@ const TITANATE_COLD = [
   { cellC: 0, factor: 0.95 },
   { cellC: 20, factor: 1 },
 ]
-const COLD: Partial<Record<Chemistry, Battery['capacityPoints']>> = {
+export const COLD: Partial<Record<Chemistry, Battery['capacityPoints']>> = {
   'lithium iron phosphate': LITHIUM_COLD,
   'nickel manganese cobalt': LITHIUM_COLD,
   'lithium titanate': TITANATE_COLD,
@@ -91,7 +92,7 @@ type Row = readonly [
 ]
 
 /** Life at depths, bent about the planning depth as sheets of the kind bend. */
-function curveOf(chemistry: Chemistry): Battery['cycleLife'] {
+export function curveOf(chemistry: Chemistry): Battery['cycleLife'] {
   const { planningDepth, cyclesAtPlanningDepth } = chemistryRow(chemistry)
   return [0.2, 0.5, 0.8, 1].map((depth) => ({
     depth,

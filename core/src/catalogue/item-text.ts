@@ -151,6 +151,12 @@ const share = ({ value, unit }: { value: number; unit: string }): number => (uni
  * @throws {InputError} naming the field, what came and what is allowed
  */
 export function itemFromCells(kind: ItemKind, row: ItemCells): CatalogueItem {
+  const item: Record<string, unknown> = { kind, ...readCells(fieldsOf(kind), row) }
+  return parseItem({ ...item, id: item.id ?? idOf(String(item.maker), String(item.model)) })
+}
+
+/** Figures of some fields of a sheet, from cells named as for a whole one. @throws {InputError} as a whole one */
+export function readCells(asked: readonly SheetField[], row: ItemCells): Record<string, unknown> {
   const columns = new Map<string, { text: string; unit: string }>()
   for (const [head, text] of Object.entries(row)) {
     const match = /^(.*?)\s*[([]([^)\]]*)[)\]]\s*$/.exec(head)
@@ -158,9 +164,9 @@ export function itemFromCells(kind: ItemKind, row: ItemCells): CatalogueItem {
   }
   const cellOf = (field: SheetField) => columns.get(field.name.toLowerCase()) ?? columns.get(field.label.toLowerCase())
   // Voltages first: a coefficient in mV/°C is a share of one.
-  const fields = [...fieldsOf(kind)].sort((a, b) => Number(a.unit === '1/°C') - Number(b.unit === '1/°C'))
+  const fields = [...asked].sort((a, b) => Number(a.unit === '1/°C') - Number(b.unit === '1/°C'))
   const cells: ItemCells = {}
-  const item: Record<string, unknown> = { kind }
+  const item: Record<string, unknown> = {}
   for (const field of fields) {
     const cell = cellOf(field)
     if (field.name === 'id' && !cell?.text.trim()) continue
@@ -175,8 +181,7 @@ export function itemFromCells(kind: ItemKind, row: ItemCells): CatalogueItem {
     item[field.name] = value
     cells[field.name] = String(value)
   }
-  item.id ??= idOf(String(item.maker), String(item.model))
-  return parseItem(item)
+  return item
 }
 
 /** An id from maker and model: letters, digits and dashes. */

@@ -72,6 +72,8 @@ export const batterySchema = z.strictObject({
     .array(z.strictObject({ cellC: celsius('temperature'), factor: share('f', 'capacity left') }))
     .min(1)
     .nullable(),
+  /** Entered from its label alone: what no label prints is assumed by chemistry. */
+  fromLabel: z.boolean().default(false),
 })
 
 /** The array side of a controller, or of an all-in-one. */

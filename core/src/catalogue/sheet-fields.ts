@@ -99,6 +99,7 @@ const HELP: Record<string, string> = {
   acCoupledRatio: 'Watts of an AC-coupled array for each watt of its own. Empty: 1.',
   heldBackByFrequency: 'yes where it gives less as the frequency of the mains rises.',
   neutralBonded: 'yes where neutral is joined to the frame at the works.',
+  fromLabel: 'yes where the rest was assumed by chemistry; no once its sheet is entered.',
 }
 
 const LABELS: Record<string, string> = {
@@ -119,6 +120,7 @@ const LABELS: Record<string, string> = {
   fuelPoints: 'fuel over the load',
   autoStart: 'starts by itself',
   neutralBonded: 'neutral bonded',
+  fromLabel: 'only its label is known',
   source: 'fed by',
   use: 'use',
   size: 'size',

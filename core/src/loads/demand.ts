@@ -36,6 +36,13 @@ export interface Demand {
   readonly worstStartId: string | null
 }
 
+/** A job just begun lacks its loads; it is not wrong for it. */
+const NOTHING_LISTED: Need = {
+  link: 'loads',
+  place: 'loads.add',
+  message: 'what it must run: each load with watts and hours',
+}
+
 /** The part of the loads that inverter and system voltage are chosen by. */
 export const demandLink: Link<object, Demand> = defineLink(
   'loads',
@@ -50,7 +57,7 @@ export const demandLink: Link<object, Demand> = defineLink(
   }),
   ({ loads, monthsInUse, splitPhase, ...heatingBrief }, working): Demand => {
     const worked = loads.map(rowOf)
-    const needs: Need[] = []
+    const needs: Need[] = loads.length === 0 ? [NOTHING_LISTED] : []
     const rows: LoadRow[] = []
     const counted: Counted[] = []
     for (const each of worked) {

@@ -24,6 +24,8 @@ export interface JobListing {
   readonly name: string
   readonly revision: number
   readonly updatedAt: string
+  /** New jobs may begin as this one. */
+  readonly template: boolean
   /** Null where the job cannot be designed: it opens all the same. */
   readonly summary: JobSummary | null
 }

@@ -1,5 +1,6 @@
 import type { Site } from '../job/schema.ts'
 import { formatPercent } from '../units/format.ts'
+import { smallestRegion } from './climate-regions.ts'
 import { monthLimitKwhPerM2Day } from './plane.ts'
 
 /**
@@ -220,10 +221,22 @@ export function climateFigures(climate: Climate, latitudeDeg: number) {
   }
 }
 
-/** Climates met at a latitude first, the nearest band first; all of them without one. */
-export function climatesNear(latitudeDeg: number | null): readonly Climate[] {
+/**
+ * Climates met at a place first: those of whose regions one holds it, the smaller region first, then by latitude, the nearest
+ * band first; all of them where neither is known.
+ *
+ * @example climatesNear(38, 24)[0].id // 'winter-rain'
+ */
+export function climatesNear(latitudeDeg: number | null, longitudeDeg: number | null = null): readonly Climate[] {
   if (latitudeDeg === null) return CLIMATES
   const outside = ({ latitudesDeg: [low, high] }: Climate) =>
     Math.max(0, low - Math.abs(latitudeDeg), Math.abs(latitudeDeg) - high)
-  return [...CLIMATES].sort((a, b) => outside(a) - outside(b))
+  const region = (climate: Climate) =>
+    longitudeDeg === null ? Number.POSITIVE_INFINITY : smallestRegion(climate.id, latitudeDeg, longitudeDeg)
+  const inOrder = (a: number, b: number) => (a === b ? 0 : a - b)
+  return [...CLIMATES].sort((a, b) => inOrder(region(a), region(b)) || outside(a) - outside(b))
 }
+
+/** Whether such a climate is met in the region of a place. */
+export const isMetAt = (climate: Climate, latitudeDeg: number, longitudeDeg: number): boolean =>
+  Number.isFinite(smallestRegion(climate.id, latitudeDeg, longitudeDeg))

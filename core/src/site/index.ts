@@ -1,6 +1,7 @@
 /** Sun, planes, horizon, weather. The door of this room: what other packages use of it. */
-export { climateFigures, climatesNear } from './climates.ts'
+export { climateFigures, climatesNear, isMetAt } from './climates.ts'
 export { DRAWN_STEP_DEG, drawnHeights, horizonText, pointsOfHeights, readHorizon } from './horizon-text.ts'
+export { type KnownPlace, placeName, type SpotOnMap, siteAt, spotName } from './place.ts'
 export { sunMonths } from './sky-link.ts'
 export { declinationDeg, sunInSky } from './solar-geometry.ts'
 export { impossibleSun } from './sun.ts'

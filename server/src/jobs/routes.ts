@@ -33,6 +33,9 @@ const actsBody = z.strictObject({
   summarised,
 })
 const createBody = z.strictObject({ job: z.unknown() })
+/** What a job is called until somebody names it. */
+const NEW_JOB = 'New job'
+const templateBody = z.strictObject({ template: z.boolean() })
 const nameBody = z.strictObject({ name: z.string().trim().min(1).max(120).nullable() })
 
 /** Jobs: list, create, read, save, duplicate, bin, history, file. Each answer and refusal is listed in docs/server.md. */
@@ -82,17 +85,17 @@ export function jobRoutes(store: JobStore, list: JobList): Router {
     ctx.body = await store.duplicate(actorOf(ctx), idOf(ctx))
     ctx.status = 201
   })
-  router.get('/:id/revisions', async (ctx) => {
-    ctx.body = { revisions: await store.revisions(actorOf(ctx), idOf(ctx)) }
+  /** A new job begun as this one. */
+  router.post('/:id/begin', async (ctx) => {
+    ctx.body = await store.duplicate(actorOf(ctx), idOf(ctx), NEW_JOB)
+    ctx.status = 201
   })
-  router.get('/:id/revisions/:revision', async (ctx) => {
-    ctx.body = await store.readRevision(actorOf(ctx), idOf(ctx), revisionOf(ctx))
-  })
-  router.put('/:id/revisions/:revision/name', async (ctx) => {
-    const { name } = parseRequest(nameBody, await readJson(ctx))
-    await store.nameRevision(actorOf(ctx), idOf(ctx), revisionOf(ctx), name)
+  router.put('/:id/template', async (ctx) => {
+    const { template } = parseRequest(templateBody, await readJson(ctx))
+    await store.markTemplate(actorOf(ctx), idOf(ctx), template)
     ctx.status = 204
   })
+  historyRoutes(router, store)
   router.get('/:id/file', async (ctx) => {
     if (ctx.query.as === 'kept') {
       const kept = await store.readAsKept(actorOf(ctx), idOf(ctx))
@@ -107,6 +110,21 @@ export function jobRoutes(store: JobStore, list: JobList): Router {
     ctx.body = `${JSON.stringify(job, null, 2)}\n`
   })
   return router
+}
+
+/** Kept states of a job. */
+function historyRoutes(router: Router, store: JobStore): void {
+  router.get('/:id/revisions', async (ctx) => {
+    ctx.body = { revisions: await store.revisions(actorOf(ctx), idOf(ctx)) }
+  })
+  router.get('/:id/revisions/:revision', async (ctx) => {
+    ctx.body = await store.readRevision(actorOf(ctx), idOf(ctx), revisionOf(ctx))
+  })
+  router.put('/:id/revisions/:revision/name', async (ctx) => {
+    const { name } = parseRequest(nameBody, await readJson(ctx))
+    await store.nameRevision(actorOf(ctx), idOf(ctx), revisionOf(ctx), name)
+    ctx.status = 204
+  })
 }
 
 const idOf = (ctx: Context): string => {

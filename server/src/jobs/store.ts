@@ -63,6 +63,7 @@ export class JobStore {
         name: jobs.name,
         revision: jobs.revision,
         updatedAt: jobs.updatedAt,
+        template: jobs.template,
         summary: jobs.summary,
         mark: jobs.summaryMark,
       })
@@ -226,12 +227,23 @@ export class JobStore {
     return same.length === 1
   }
 
-  async duplicate(actor: Actor, id: string): Promise<StoredJob> {
+  /** @param name of the new job; its own with “(copy)” where left out */
+  async duplicate(actor: Actor, id: string, name?: string): Promise<StoredJob> {
     const { job } = await this.read(actor, id)
-    return this.create(actor, { ...job, name: `${cutText(job.name, 190)} (copy)` })
+    return this.create(actor, { ...job, name: name ?? `${cutText(job.name, 190)} (copy)` })
   }
 
   /** Puts a job into the bin, or takes it out again. @throws {ApiError} JOB_NOT_FOUND where it is not on that side */
+  /** Marks a job as one new jobs may begin as, or takes the mark away. @throws {ApiError} JOB_NOT_FOUND, in the bin too */
+  async markTemplate(_actor: Actor, id: string, template: boolean): Promise<void> {
+    const marked = await this.database
+      .update(jobs)
+      .set({ template })
+      .where(and(eq(jobs.id, id), isNull(jobs.binnedAt)))
+      .returning({ id: jobs.id })
+    if (marked.length === 0) throw new ApiError('JOB_NOT_FOUND')
+  }
+
   async move(_actor: Actor, id: string, to: 'bin' | 'list'): Promise<void> {
     const moved = await this.database
       .update(jobs)

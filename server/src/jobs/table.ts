@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import { bigint, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core'
+import { bigint, boolean, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core'
 
 /** What a job is called and where it stands; its document is that of its revision. Summaries are unknown until they are read. */
 export const jobs = pgTable('jobs', {
@@ -14,6 +14,8 @@ export const jobs = pgTable('jobs', {
   updatedAt: timestamp('updated_at', { withTimezone: true }).notNull(),
   /** Grows with each save of any job: what was saved last, whatever the clock says. */
   touched: bigint('touched', { mode: 'number' }).notNull().default(sql`nextval('jobs_touched')`),
+  /** New jobs may begin as this one. */
+  template: boolean('template').notNull().default(false),
   /** Set while the job is in the bin. */
   binnedAt: timestamp('binned_at', { withTimezone: true }),
 })

@@ -1,6 +1,7 @@
 import type { CatalogueItem, Edit, Job, JobListing, JobSummary, StoredJob } from '@yard-lamp/core'
 import type { CatalogueInForce, PriceList, StoredItem, StoredPriceList } from '@yard-lamp/core/catalogue'
 import { jobText, REFUSALS, type RefusalCode } from '@yard-lamp/core/job'
+import type { KnownPlace, SpotOnMap } from '@yard-lamp/core/site'
 
 export type { StoredItem, StoredPriceList }
 
@@ -96,6 +97,9 @@ export const api = {
   saveActs: (id: string, baseRevision: number, acts: readonly Edit[], summarised?: Summarised) =>
     request<Omit<StoredJob, 'job'>>('PATCH', `/jobs/${id}`, { baseRevision, acts, summarised: summarised ?? null }),
   duplicateJob: (id: string) => request<StoredJob>('POST', `/jobs/${id}/duplicate`),
+  /** A new job begun as another. */
+  beginAsJob: (id: string) => request<StoredJob>('POST', `/jobs/${id}/begin`),
+  markTemplate: (id: string, template: boolean) => request<void>('PUT', `/jobs/${id}/template`, { template }),
   binJob: (id: string) => request<void>('DELETE', `/jobs/${id}`),
   restoreJob: (id: string) => request<void>('POST', `/jobs/${id}/restore`),
   listRevisions: (id: string) =>
@@ -118,6 +122,12 @@ export const api = {
     request<StoredPriceList>('PUT', `/catalogue/price-lists/${id}`, { list, baseRevision }),
   removePriceList: (id: string) => request<void>('DELETE', `/catalogue/price-lists/${id}`),
   takePriceList: (id: string | null) => request<void>('PUT', '/catalogue/active-price-list', { id }),
+  findPlaces: (find: string) =>
+    request<{ places: KnownPlace[] }>('GET', `/places?find=${encodeURIComponent(find)}`).then(({ places }) => places),
+  spotAt: (latitudeDeg: number, longitudeDeg: number) =>
+    request<{ spot: SpotOnMap }>('GET', `/places/at?latitudeDeg=${latitudeDeg}&longitudeDeg=${longitudeDeg}`).then(
+      ({ spot }) => spot,
+    ),
   readCatalogue: () => request<CatalogueInForce>('GET', '/catalogue'),
   /** The document as it is kept, also where it cannot be read. */
   keptAddress: (id: string) => `/api/jobs/${id}/file?as=kept`,

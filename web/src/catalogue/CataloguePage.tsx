@@ -13,6 +13,7 @@ import { ItemTable } from './ItemTable.tsx'
 import { PriceLists } from './PriceLists.tsx'
 import type { ReadFile } from './sheets-in.ts'
 import { type ItemKind, useShelves, useSought } from './use-shelves.ts'
+import { useWayBack } from './way.ts'
 import '../job/page.css'
 import '../jobs/jobs.css'
 import './catalogue.css'
@@ -26,7 +27,7 @@ export default function CataloguePage() {
   const kind = KINDS.find((each) => each === named) ?? 'panel'
   const shelves = useShelves(kind)
   const { items, problem, done, brought, act } = shelves
-  const seek = useSought(items, kind)
+  const seek = useSought(items, kind, useWayBack().find)
   const { shown } = seek
   const [edited, setEdited] = useState<{ readonly from: StoredItem | null } | null>(null)
   return (
@@ -61,7 +62,7 @@ export default function CataloguePage() {
         <ItemDialog
           kind={kind}
           from={edited.from}
-          like={shown[0]?.item ?? null}
+          likes={(items ?? []).flatMap(({ item }) => (item.kind === kind ? [item] : []))}
           onClose={() => setEdited(null)}
           onKept={() => {
             setEdited(null)
@@ -104,6 +105,7 @@ function Brought({ read, onTake, onLeave }: { read: ReadFile; onTake: () => void
 }
 
 function Head() {
+  const { back } = useWayBack()
   return (
     <header className="jobs-head">
       <Link to="/" aria-label="All jobs">
@@ -116,6 +118,7 @@ function Head() {
         </p>
       </div>
       <span className="topbar-gap" />
+      {back && <Link to={back}>Back to the job</Link>}
       <Link to="/">All jobs</Link>
       <ThemeButton />
     </header>
@@ -123,10 +126,11 @@ function Head() {
 }
 
 function Kinds({ items }: { items: readonly StoredItem[] }) {
+  const { kept } = useWayBack()
   return (
     <nav className="kinds" aria-label="Kinds">
       {KINDS.map((each) => (
-        <NavLink key={each} to={`/catalogue/${each}`}>
+        <NavLink key={each} to={`/catalogue/${each}${kept}`}>
           {KIND_NAME[each][1]}{' '}
           <span className="soft small">
             {items.filter(({ item, retired: gone }) => item.kind === each && !gone).length || ''}

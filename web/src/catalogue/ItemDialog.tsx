@@ -7,7 +7,9 @@ import {
   type ItemCells,
   idOf,
   itemFromCells,
+  itemFromLabelCells,
   KIND_NAME,
+  LABEL_FIELDS,
   type SheetField,
 } from '@yard-lamp/core/catalogue'
 import { useId, useState } from 'react'
@@ -17,23 +19,25 @@ interface ItemDialogProps {
   kind: CatalogueItem['kind']
   /** The sheet that is edited; null for a new one. */
   from: StoredItem | null
-  /** A sheet like it, to begin from. */
-  like: CatalogueItem | null
+  /** Sheets of the kind, to begin from. */
+  likes: readonly CatalogueItem[]
   onClose: () => void
   onKept: () => void
 }
 
 /** A whole data sheet, each field as printed: figures take the sheet's own units. */
-export function ItemDialog({ kind, from, like, onClose, onKept }: ItemDialogProps) {
-  const fields = fieldsOf(kind).filter(({ name }) => name !== 'id')
-  const empty = Object.fromEntries(fields.map(({ name }) => [name, '']))
+export function ItemDialog({ kind, from, likes, onClose, onKept }: ItemDialogProps) {
+  const [byLabel, setByLabel] = useState(false)
+  const fields = fieldsOf(kind).filter(({ name }) => name !== 'id' && (!byLabel || isOnLabel(name)))
+  const empty = Object.fromEntries(fieldsOf(kind).map(({ name }) => [name, '']))
   const [cells, setCells] = useState<ItemCells>(from ? cellsOf(from.item) : empty)
   const [wrong, setWrong] = useState<{ readonly field: string; readonly message: string } | null>(null)
   const keep = async () => {
     setWrong(null)
     try {
       const id = from?.item.id ?? idOf(cells.maker ?? '', cells.model ?? '')
-      await api.keepItem(itemFromCells(kind, { ...cells, id }), from?.revision ?? null)
+      const item = byLabel ? itemFromLabelCells(cells) : itemFromCells(kind, { ...cells, id })
+      await api.keepItem(item, from?.revision ?? null)
       onKept()
     } catch (error) {
       if (!(error instanceof InputError) && !(error instanceof ApiFailure)) throw error
@@ -55,16 +59,19 @@ export function ItemDialog({ kind, from, like, onClose, onKept }: ItemDialogProp
           void keep()
         }}
       >
-        {!from && like && (
+        {!from && kind === 'battery' && (
           <p className="small">
-            <button
-              type="button"
-              className="pick"
-              onClick={() => setCells({ ...cellsOf(like), maker: cells.maker ?? '', model: cells.model ?? '' })}
-            >
-              Begin from {itemName(like)}
-            </button>
+            <button type="button" className="pick" aria-pressed={byLabel} onClick={() => setByLabel(!byLabel)}>
+              {byLabel ? 'Enter the whole sheet' : 'Enter its label only'}
+            </button>{' '}
+            {byLabel && 'What no label prints is assumed by chemistry, carefully, and marked so until its sheet is in.'}
           </p>
+        )}
+        {!from && !byLabel && likes.length > 0 && (
+          <BeginFrom
+            likes={likes}
+            onBegin={(like) => setCells({ ...cellsOf(like), maker: cells.maker ?? '', model: cells.model ?? '' })}
+          />
         )}
         <div className="item-fields">
           {fields.map((field) => (
@@ -90,6 +97,42 @@ export function ItemDialog({ kind, from, like, onClose, onKept }: ItemDialogProp
         </p>
       </form>
     </Modal>
+  )
+}
+
+const isOnLabel = (name: string) => (LABEL_FIELDS as readonly string[]).includes(name)
+
+interface BeginFromProps {
+  likes: readonly CatalogueItem[]
+  onBegin: (like: CatalogueItem) => void
+}
+
+/** Any sheet of the kind as the beginning of a new one; maker and model stay to be typed. */
+function BeginFrom({ likes, onBegin }: BeginFromProps) {
+  const id = useId()
+  return (
+    <div className="field item-field">
+      <label htmlFor={id}>Begin from</label>
+      <span className="field-box">
+        <select
+          id={id}
+          defaultValue=""
+          onChange={(event) => {
+            const like = likes.find((each) => each.id === event.target.value)
+            if (like) onBegin(like)
+          }}
+        >
+          <option value="">an empty sheet</option>
+          {[...likes]
+            .sort((a, b) => itemName(a).localeCompare(itemName(b)))
+            .map((like) => (
+              <option key={like.id} value={like.id}>
+                {itemName(like)}
+              </option>
+            ))}
+        </select>
+      </span>
+    </div>
   )
 }
 

@@ -112,6 +112,9 @@ export function ItemTable({ kind, items, onEdit, onRetire }: ItemTableProps) {
                   {itemName(each.item)}
                   {each.retired && <span className="small soft"> retired</span>}
                   {each.revision > 0 && !each.retired && <span className="small soft"> own</span>}
+                  {each.item.kind === 'battery' && each.item.fromLabel && (
+                    <span className="small assumed"> label only</span>
+                  )}
                 </td>
                 {columns.map(({ name, form }) => (
                   <td key={name} className={form === 'number' ? 'number' : 'small nowrap'}>

@@ -74,9 +74,12 @@ export function useShelves(kind: ItemKind) {
   return { files, changed, items, problem, done, brought, act, takeOut, bringIn, takeIn, leave: () => setBrought(null) }
 }
 
-/** What of a kind is looked for: words, choices of the sheet, retired ones too. */
-export function useSought(items: readonly StoredItem[] | null, kind: ItemKind) {
-  const [sought, setSought] = useState('')
+/**
+ * What of a kind is looked for: words, choices of the sheet, retired ones too.
+ * @param find what the page was opened to find
+ */
+export function useSought(items: readonly StoredItem[] | null, kind: ItemKind, find: string) {
+  const [sought, setSought] = useState(find)
   const [retired, setRetired] = useState(false)
   const [only, setOnly] = useState<Readonly<Record<string, string>>>({})
   const words = sought.toLowerCase().split(/\s+/)

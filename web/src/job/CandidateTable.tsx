@@ -1,6 +1,8 @@
 import { type CatalogueItem, itemName } from '@yard-lamp/core'
 import { formatPercent } from '@yard-lamp/core/units'
 import { type ReactNode, useState } from 'react'
+import { Link } from 'react-router'
+import { useWayToCatalogue } from '../catalogue/way.ts'
 import { PickButton } from './PickButton.tsx'
 
 /** A column of a table of candidates. */
@@ -44,6 +46,8 @@ export function CandidateTable<T extends { readonly item: CatalogueItem }>({
 }: CandidateTableProps<T>) {
   const [all, setAll] = useState(false)
   const shown = all ? rows : rows.filter((row, i) => shortOf(row) === '' || i < FIRST || row.item.id === chosenId)
+  const wayToCatalogue = useWayToCatalogue()
+  const kind = rows[0]?.item.kind
   const reached = chosenId ?? shown[0]?.item.id
   return (
     <>
@@ -88,11 +92,14 @@ export function CandidateTable<T extends { readonly item: CatalogueItem }>({
           </tbody>
         </table>
       </div>
-      {(shown.length < rows.length || all) && (
-        <button type="button" className="pick" style={{ marginTop: 8 }} onClick={() => setAll(!all)}>
-          {all ? 'Show those that fit' : `Show all ${rows.length}, with what keeps them from fitting`}
-        </button>
-      )}
+      <p className="candidates-foot">
+        {(shown.length < rows.length || all) && (
+          <button type="button" className="pick" onClick={() => setAll(!all)}>
+            {all ? 'Show those that fit' : `Show all ${rows.length}, with what keeps them from fitting`}
+          </button>
+        )}
+        {kind && <Link to={wayToCatalogue(kind)}>Their sheets, and adding one</Link>}
+      </p>
     </>
   )
 }

@@ -1,21 +1,42 @@
 import { useMantineColorScheme } from '@mantine/core'
-import { Spotlight, type SpotlightActionData } from '@mantine/spotlight'
+import { Spotlight, type SpotlightActionData, type SpotlightFilterFunction } from '@mantine/spotlight'
 import '@mantine/spotlight/styles.css'
+import { itemName } from '@yard-lamp/core'
+import { itemsOf, KIND_NAME } from '@yard-lamp/core/catalogue'
 import { useNavigate, useParams } from 'react-router'
+import { useWayToCatalogue } from '../catalogue/way.ts'
 import { isLinkPage, JOB_PAGES } from '../pages.ts'
 import { redone, undone } from '../store/job-slice.ts'
-import { selectAnswers } from '../store/selectors.ts'
+import { selectAnswers, selectCatalogue } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
 import { useWhenIdle } from '../store/use-when-idle.ts'
 import { answersSeen, energyUnitTurned } from '../store/view-slice.ts'
 
-/** Every action by name: Ctrl+K. */
+const OF_CATALOGUE = 'item:'
+/** Items of the catalogue shown at once: another word tells them apart. */
+const MOST_ITEMS = 8
+
+/** Actions whose name or description has every word; items of the catalogue only where a word was typed. */
+function found(query: string, actions: Parameters<SpotlightFilterFunction>[1]) {
+  const words = query.toLowerCase().split(/\s+/).filter(Boolean)
+  const matching = (actions as SpotlightActionData[]).filter((action) => {
+    if (words.length === 0) return !action.id.startsWith(OF_CATALOGUE)
+    const text = `${action.label} ${action.description ?? ''}`.toLowerCase()
+    return words.every((word) => text.includes(word))
+  })
+  let items = 0
+  return matching.filter(({ id }) => !id.startsWith(OF_CATALOGUE) || ++items <= MOST_ITEMS)
+}
+
+/** Every action by name, and every item of the catalogue: Ctrl+K. */
 export function Palette() {
   const { id } = useParams()
   const navigate = useNavigate()
   const dispatch = useAppDispatch()
   const { toggleColorScheme } = useMantineColorScheme()
   const shown = useWhenIdle(useAppSelector(selectAnswers))
+  const catalogue = useAppSelector(selectCatalogue)
+  const wayToCatalogue = useWayToCatalogue()
   const go = (page: string) => () => navigate(`/jobs/${id}/${page}`)
   const actions: SpotlightActionData[] = [
     ...JOB_PAGES.map((page) => ({
@@ -41,6 +62,12 @@ export function Palette() {
       onClick: () => dispatch(energyUnitTurned()),
     },
     { id: 'jobs', label: 'All jobs', onClick: () => navigate('/') },
+    ...itemsOf(catalogue).map((item) => ({
+      id: `${OF_CATALOGUE}${item.id}`,
+      label: itemName(item),
+      description: `${KIND_NAME[item.kind][0]}, its sheet in the catalogue`,
+      onClick: () => navigate(wayToCatalogue(item.kind, itemName(item))),
+    })),
   ]
   return (
     <Spotlight
@@ -49,6 +76,9 @@ export function Palette() {
       highlightQuery
       overlayProps={{ blur: 0, backgroundOpacity: 0.35 }}
       transitionProps={{ duration: 0 }}
+      filter={found}
+      scrollable
+      maxHeight={420}
       nothingFound="Nothing by that name"
       searchProps={{ placeholder: 'Go to, or do …', 'aria-label': 'Go to, or do' }}
     />

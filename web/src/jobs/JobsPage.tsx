@@ -1,22 +1,15 @@
-import { ActionIcon, Button, Menu } from '@mantine/core'
-import {
-  IconBooks,
-  IconCalculator,
-  IconCopy,
-  IconDotsVertical,
-  IconDownload,
-  IconFileImport,
-  IconPlus,
-  IconTrash,
-} from '@tabler/icons-react'
+import { Button } from '@mantine/core'
+import { IconBooks, IconCalculator, IconFileImport, IconPlus } from '@tabler/icons-react'
 import { emptyJob, type JobListing } from '@yard-lamp/core'
-import dayjs from 'dayjs'
+import { beginAs } from '@yard-lamp/core/demo'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { api } from '../api/client.ts'
 import { FileField } from '../fields/FileField.tsx'
 import { ThemeButton } from '../job/ThemeButton.tsx'
 import { rememberedUnits } from '../units/remembered-units.ts'
+import { BeginDialog, type BeginsAs } from './BeginDialog.tsx'
+import { JobCard } from './JobCard.tsx'
 import { readJobFile } from './read-job-file.ts'
 import './jobs.css'
 import '../job/page.css'
@@ -30,30 +23,9 @@ type Listing =
 export default function JobsPage() {
   const navigate = useNavigate()
   const [inBin, setInBin] = useState(false)
-  const [newest, setListing] = useState<Listing>({ status: 'pending' })
-  // Jobs are never shown with what belongs to the bin, nor the other way round.
-  const listing: Listing = newest.status === 'fulfilled' && newest.ofBin !== inBin ? { status: 'pending' } : newest
+  const { listing, read, readLatest } = useJobList(inBin)
   const [problem, setProblem] = useState('')
-
-  const asked = useRef(0)
-  const read = useCallback(async () => {
-    const own = ++asked.current
-    // Of several answers under way only that of the last question is shown.
-    const show = (found: Listing) => own === asked.current && setListing(found)
-    try {
-      show({ status: 'fulfilled', ofBin: inBin, jobs: await api.listJobs(inBin) })
-    } catch (error) {
-      show({ status: 'rejected', message: (error as Error).message })
-    }
-  }, [inBin])
-  // What is done may end after the list was turned to the bin or back: the list then shown is read again.
-  const latest = useRef(read)
-  latest.current = read
-  useEffect(() => {
-    document.title = 'Jobs · Yard Lamp'
-    void read()
-  }, [read])
-
+  const [beginning, setBeginning] = useState(false)
   /** Does something and shows the list as it then is; a refusal is shown and changes nothing. */
   const act = async (what: () => Promise<unknown>) => {
     setProblem('')
@@ -62,12 +34,21 @@ export default function JobsPage() {
     } catch (error) {
       setProblem((error as Error).message)
     }
-    await latest.current()
+    await readLatest()
   }
-  const begin = () =>
-    act(async () =>
-      navigate(`/jobs/${(await api.createJob({ ...emptyJob('New job'), units: rememberedUnits() })).id}/loads`),
-    )
+  const begin = (begins: BeginsAs) =>
+    act(async () => {
+      setBeginning(false)
+      const { id } =
+        begins.as === 'template'
+          ? await api.beginAsJob(begins.id)
+          : await api.createJob(
+              begins.as === 'shape'
+                ? beginAs(begins.shape, rememberedUnits())
+                : { ...emptyJob('New job'), units: rememberedUnits() },
+            )
+      navigate(`/jobs/${id}/loads`)
+    })
   const bringIn = (chosen: File) =>
     act(async () => navigate(`/jobs/${(await api.createJob(await readJobFile(chosen))).id}/loads`))
 
@@ -84,7 +65,7 @@ export default function JobsPage() {
       </header>
       <main>
         <div className="jobs-actions">
-          <Button leftSection={<IconPlus size={16} />} onClick={begin}>
+          <Button leftSection={<IconPlus size={16} />} onClick={() => setBeginning(true)}>
             Begin a job
           </Button>
           <Button component={Link} to="/quick" variant="default" leftSection={<IconCalculator size={16} />}>
@@ -106,6 +87,12 @@ export default function JobsPage() {
             {inBin ? 'Back to the jobs' : 'Bin'}
           </button>
         </div>
+        <BeginDialog
+          opened={beginning}
+          templates={listing.status === 'fulfilled' && !inBin ? listing.jobs.filter(({ template }) => template) : []}
+          onClose={() => setBeginning(false)}
+          onBegin={(begins) => void begin(begins)}
+        />
         {problem !== '' && (
           <p className="notice notice-fault" role="alert">
             <span className="notice-text">{problem}</span>
@@ -138,71 +125,30 @@ export default function JobsPage() {
   )
 }
 
-interface JobCardProps {
-  job: JobListing
-  inBin: boolean
-  act: (what: () => Promise<unknown>) => Promise<void>
-}
+/** The jobs of the list or the bin. */
+function useJobList(inBin: boolean) {
+  const [newest, setListing] = useState<Listing>({ status: 'pending' })
+  // Jobs are never shown with what belongs to the bin, nor the other way round.
+  const listing: Listing = newest.status === 'fulfilled' && newest.ofBin !== inBin ? { status: 'pending' } : newest
 
-function JobCard({ job, inBin, act }: JobCardProps) {
-  const { summary } = job
-  return (
-    <li className="job-card">
-      <div className="job-card-main">
-        {inBin ? (
-          <h2>{job.name}</h2>
-        ) : (
-          <h2>
-            <Link to={`/jobs/${job.id}/loads`}>{job.name}</Link>
-          </h2>
-        )}
-        <p className="soft small">
-          {!summary || summary.place === '' ? 'no place yet' : summary.place} ·{' '}
-          {dayjs(job.updatedAt).format('D MMM, HH:mm')}
-        </p>
-        <p className="job-card-state">{stateOf(summary)}</p>
-      </div>
-      <dl className="job-card-answers">
-        {(['loads', 'battery', 'array', 'inverter', 'parts'] as const).map((link) => (
-          <div key={link}>
-            <dt>{link}</dt>
-            <dd>{summary?.answers[link] ?? '–'}</dd>
-          </div>
-        ))}
-      </dl>
-      {inBin ? (
-        <Button variant="default" size="xs" onClick={() => act(() => api.restoreJob(job.id))}>
-          Take out of the bin
-        </Button>
-      ) : (
-        <Menu position="bottom-end">
-          <Menu.Target>
-            <ActionIcon variant="subtle" color="gray" aria-label={`More for ${job.name}`}>
-              <IconDotsVertical size={18} />
-            </ActionIcon>
-          </Menu.Target>
-          <Menu.Dropdown>
-            <Menu.Item leftSection={<IconCopy size={16} />} onClick={() => act(() => api.duplicateJob(job.id))}>
-              Make a copy
-            </Menu.Item>
-            <Menu.Item leftSection={<IconDownload size={16} />} component="a" href={api.fileAddress(job.id)} download>
-              Save as a file
-            </Menu.Item>
-            <Menu.Item leftSection={<IconTrash size={16} />} onClick={() => act(() => api.binJob(job.id))}>
-              Put into the bin
-            </Menu.Item>
-          </Menu.Dropdown>
-        </Menu>
-      )}
-    </li>
-  )
-}
-
-function stateOf(summary: JobListing['summary']) {
-  if (!summary) return <span className="soft">◌ opens to be worked out again</span>
-  const { danger, fault, needs } = summary
-  if (danger > 0) return <span className="job-card-bad">▲ {danger === 1 ? '1 danger' : `${danger} dangers`}</span>
-  if (fault > 0) return <span className="job-card-bad">△ {fault === 1 ? '1 fault' : `${fault} faults`}</span>
-  if (needs > 0) return <span className="soft">◌ {needs} needed</span>
-  return <span className="job-card-sound">● checks silent</span>
+  const asked = useRef(0)
+  const read = useCallback(async () => {
+    const own = ++asked.current
+    // Of several answers under way only that of the last question is shown.
+    const show = (found: Listing) => own === asked.current && setListing(found)
+    try {
+      show({ status: 'fulfilled', ofBin: inBin, jobs: await api.listJobs(inBin) })
+    } catch (error) {
+      show({ status: 'rejected', message: (error as Error).message })
+    }
+  }, [inBin])
+  // What is done may end after the list was turned to the bin or back: the list then shown is read again.
+  const latest = useRef(read)
+  latest.current = read
+  useEffect(() => {
+    document.title = 'Jobs · Yard Lamp'
+    void read()
+  }, [read])
+  const readLatest = useCallback(() => latest.current(), [])
+  return { listing, read, readLatest }
 }

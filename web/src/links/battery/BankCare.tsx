@@ -3,6 +3,8 @@ import { alternatives, chargeAcceptance, hoursToFlat, ventilation } from '@yard-
 import { TOGETHER_LABEL } from '@yard-lamp/core/backup'
 import { isBareLithiumCell } from '@yard-lamp/core/catalogue'
 import { formatNumber, formatPercent, formatQuantity } from '@yard-lamp/core/units'
+import { Link } from 'react-router'
+import { useWayToCatalogue } from '../../catalogue/way.ts'
 import { OptionTick } from '../../fields/OptionTick.tsx'
 import { edited } from '../../store/job-slice.ts'
 import { selectCatalogue, selectDesign } from '../../store/selectors.ts'
@@ -43,6 +45,19 @@ export function Alternatives() {
         </p>
       )}
     </>
+  )
+}
+
+/** Of a battery of which only the label is known: what that means, and where its sheet is entered. */
+export function LabelOnly() {
+  const { item } = useAppSelector(selectDesign).battery
+  const wayToCatalogue = useWayToCatalogue()
+  if (!item?.fromLabel) return null
+  return (
+    <p className="assumed small">
+      Only the label of {itemName(item)} is known: currents, life, limits of temperature and resistance are those of{' '}
+      {item.chemistry}. <Link to={wayToCatalogue('battery', itemName(item))}>Enter its sheet</Link> before it is built.
+    </p>
   )
 }
 

@@ -10,7 +10,7 @@ import { edited } from '../../store/job-slice.ts'
 import { selectCatalogue, selectDesign } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { Answer, PlainAnswer } from '../../working/Figure.tsx'
-import { Alternatives, BankCare } from './BankCare.tsx'
+import { Alternatives, BankCare, LabelOnly } from './BankCare.tsx'
 import { BankDrawing } from './BankDrawing.tsx'
 import { BatteryTable } from './BatteryTable.tsx'
 import { Cold } from './BoxHeating.tsx'
@@ -137,6 +137,7 @@ export default function BatteryPage() {
         </div>
       </div>
       <Part title="This bank" aside="what it takes, gives and needs">
+        <LabelOnly />
         <BankCare />
       </Part>
       <Part title="Chemistries" aside="each with the cheapest bank that does this job">

@@ -1,17 +1,21 @@
-import { Modal } from '@mantine/core'
-import { climateFigures, climatesNear } from '@yard-lamp/core/site'
+import { Button, Modal } from '@mantine/core'
+import { IconMapSearch } from '@tabler/icons-react'
+import { climateFigures, climatesNear, isMetAt } from '@yard-lamp/core/site'
 import { formatNumber, formatPercent } from '@yard-lamp/core/units'
+import { useState } from 'react'
 import { edited } from '../../store/job-slice.ts'
 import { selectSite } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { useWrite } from '../../store/use-write.ts'
+import { PlaceDialog } from './PlaceDialog.tsx'
+import { SiteNumber } from './SiteNumber.tsx'
 
 /** A climate of ours for a place whose figures are not at hand: an assumption, with its spread. */
 export function ClimateDialog({ opened, onClose }: { opened: boolean; onClose: () => void }) {
   const write = useWrite()
   const site = useAppSelector(selectSite)
   const dispatch = useAppDispatch()
-  const { latitudeDeg } = site
+  const { latitudeDeg, longitudeDeg } = site
   return (
     <Modal
       opened={opened}
@@ -20,13 +24,13 @@ export function ClimateDialog({ opened, onClose }: { opened: boolean; onClose: (
       size="xl"
       closeButtonProps={{ 'aria-label': 'Close' }}
     >
-      {latitudeDeg === null ? (
-        <p>Enter the latitude first: the same climate has other sun at another latitude.</p>
-      ) : (
+      <Where />
+      {latitudeDeg !== null && (
         <>
           <p className="small">
-            For a first design. Figures of such places at {formatNumber(latitudeDeg, 1)}°, kinds met there first. They
-            stand as an assumption until measured or published ones take their place.
+            For a first design. Figures of such places at {formatNumber(latitudeDeg, 1)}°, kinds met there first
+            {longitudeDeg === null ? ', by latitude alone while the longitude is open' : ''}. They stand as an
+            assumption until measured or published ones take their place.
           </p>
           <div className="table-scroll">
             <table className="sheet-table">
@@ -43,13 +47,16 @@ export function ClimateDialog({ opened, onClose }: { opened: boolean; onClose: (
                 </tr>
               </thead>
               <tbody>
-                {climatesNear(latitudeDeg).map((climate) => {
+                {climatesNear(latitudeDeg, longitudeDeg).map((climate) => {
                   const figures = climateFigures(climate, latitudeDeg)
                   const sun = figures.sunKwhPerM2Day
                   return (
                     <tr key={climate.id} className={site.climateId === climate.id ? 'chosen' : ''}>
                       <td>
                         <b>{climate.name}</b> <span className="soft">{climate.where}</span>
+                        {longitudeDeg !== null && isMetAt(climate, latitudeDeg, longitudeDeg) && (
+                          <span className="small met-here"> · met here</span>
+                        )}
                       </td>
                       <td className="number">{formatNumber(Math.min(...sun), 2)}</td>
                       <td className="number">{formatNumber(sun.reduce((sum, each) => sum + each, 0) / 12, 2)}</td>
@@ -80,5 +87,20 @@ export function ClimateDialog({ opened, onClose }: { opened: boolean; onClose: (
         </>
       )}
     </Modal>
+  )
+}
+
+/** The same climate has other sun at another latitude: it is asked for here, by name, on the map or as a figure. */
+function Where() {
+  const [finding, setFinding] = useState(false)
+  return (
+    <div className="climate-latitude">
+      <SiteNumber name="latitudeDeg" label="At latitude, north +" />
+      <SiteNumber name="longitudeDeg" label="Longitude, east +" />
+      <Button variant="default" leftSection={<IconMapSearch size={16} />} onClick={() => setFinding(true)}>
+        Find the place
+      </Button>
+      <PlaceDialog opened={finding} onClose={() => setFinding(false)} />
+    </div>
   )
 }

@@ -1,6 +1,9 @@
+import { Button } from '@mantine/core'
+import { IconMapSearch } from '@tabler/icons-react'
 import type { Site } from '@yard-lamp/core'
 import { DEFAULTS } from '@yard-lamp/core/job'
 import { monthName } from '@yard-lamp/core/units'
+import { useState } from 'react'
 import { ChoiceField } from '../../fields/ChoiceField.tsx'
 import { TextField } from '../../fields/TextField.tsx'
 import { Page, Part } from '../../job/Page.tsx'
@@ -10,6 +13,7 @@ import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { useWrite } from '../../store/use-write.ts'
 import { Answer, PlainAnswer } from '../../working/Figure.tsx'
 import { Horizon } from './Horizon.tsx'
+import { PlaceDialog } from './PlaceDialog.tsx'
 import { Planes } from './Planes.tsx'
 import { RulesPart } from './RulesPart.tsx'
 import { SiteNumber } from './SiteNumber.tsx'
@@ -17,20 +21,12 @@ import { SunChart } from './SunChart.tsx'
 import { SunPart } from './SunPart.tsx'
 import { SyntheticYear } from './SyntheticYear.tsx'
 import type { Change } from './site-change.ts'
+import { ZONES, zoneText } from './zones.ts'
 
 const KINDS = (['building', 'vehicle', 'boat', 'trailer', 'equipment'] as const).map((value) => ({
   value,
   label: value,
 }))
-/** Hours ahead of UTC that are in use somewhere. */
-const ZONES = [
-  '',
-  ...Array.from({ length: 53 }, (_, i) => -12 + i / 2).flatMap((hours) => (hours <= 14 ? [String(hours)] : [])),
-  '5.75',
-  '8.75',
-  '12.75',
-].sort((a, b) => Number(a) - Number(b))
-
 export default function SitePage() {
   const write = useWrite()
   const site = useAppSelector(selectSite)
@@ -85,9 +81,22 @@ export default function SitePage() {
 
 function Place({ change }: { change: Change }) {
   const site = useAppSelector(selectSite)
+  const [finding, setFinding] = useState(false)
   return (
     <>
       <Part title="Place">
+        <div className="place-row">
+          <Button
+            variant="default"
+            size="compact-md"
+            leftSection={<IconMapSearch size={16} />}
+            onClick={() => setFinding(true)}
+          >
+            Find the place
+          </Button>
+          <span className="soft small">by its name or on a map; the figures below may be typed as well</span>
+        </div>
+        <PlaceDialog opened={finding} onClose={() => setFinding(false)} />
         <div className="fields">
           <TextField
             label="Place"
@@ -141,11 +150,4 @@ function Place({ change }: { change: Change }) {
       </Part>
     </>
   )
-}
-
-const zoneText = (value: string): string => {
-  if (value === '') return 'by the sun'
-  const hours = Number(value)
-  const minutes = Math.round((Math.abs(hours) % 1) * 60)
-  return `UTC ${hours < 0 ? '−' : '+'}${Math.floor(Math.abs(hours))}:${String(minutes).padStart(2, '0')}`
 }

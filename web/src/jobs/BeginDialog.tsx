@@ -1,0 +1,59 @@
+import { Modal } from '@mantine/core'
+import type { JobListing } from '@yard-lamp/core'
+import { BEGINNINGS, type Beginning } from '@yard-lamp/core/demo'
+
+/** What a new job begins as. */
+export type BeginsAs =
+  | { readonly as: 'empty' }
+  | { readonly as: 'shape'; readonly shape: Beginning }
+  | { readonly as: 'template'; readonly id: string }
+
+interface BeginDialogProps {
+  opened: boolean
+  templates: readonly JobListing[]
+  onClose: () => void
+  onBegin: (begins: BeginsAs) => void
+}
+
+/** A new job: empty, as a shape that ships, or as a template of one's own. */
+export function BeginDialog({ opened, templates, onClose, onBegin }: BeginDialogProps) {
+  return (
+    <Modal opened={opened} onClose={onClose} title="Begin a job" size="xl" closeButtonProps={{ 'aria-label': 'Close' }}>
+      <button type="button" className="begin-as" data-autofocus onClick={() => onBegin({ as: 'empty' })}>
+        <b>Empty</b> <span className="soft">Nothing filled in: the loads first, then the place.</span>
+      </button>
+      {templates.length > 0 && (
+        <>
+          <h3 className="begin-head">Your templates</h3>
+          <ul className="begin-list">
+            {templates.map(({ id, name, summary }) => (
+              <li key={id}>
+                <button type="button" className="begin-as" onClick={() => onBegin({ as: 'template', id })}>
+                  <b>{name}</b> <span className="soft">{summary?.answers.loads ?? ''}</span>
+                </button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      <h3 className="begin-head">Starting points</h3>
+      <p className="soft small">
+        Invented shapes of systems: their loads are typical figures and marked so, the place is yours to give.
+      </p>
+      <ul className="begin-list">
+        {BEGINNINGS.map((shape) => (
+          <li key={shape.id}>
+            <button type="button" className="begin-as" onClick={() => onBegin({ as: 'shape', shape })}>
+              <b>{shape.name}</b> <span className="soft">{shape.what}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {templates.length === 0 && (
+        <p className="soft small">
+          A job of your own becomes a template by “Keep as a template” in its menu in the list.
+        </p>
+      )}
+    </Modal>
+  )
+}

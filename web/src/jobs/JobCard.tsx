@@ -1,0 +1,89 @@
+import { ActionIcon, Button, Menu } from '@mantine/core'
+import { IconCopy, IconDotsVertical, IconDownload, IconTemplate, IconTrash } from '@tabler/icons-react'
+import type { JobListing } from '@yard-lamp/core'
+import dayjs from 'dayjs'
+import { Link } from 'react-router'
+import { api } from '../api/client.ts'
+
+interface JobCardProps {
+  job: JobListing
+  inBin: boolean
+  act: (what: () => Promise<unknown>) => Promise<void>
+}
+
+/** A job of the list with its answers and what can be done with it. */
+export function JobCard({ job, inBin, act }: JobCardProps) {
+  const { summary } = job
+  return (
+    <li className="job-card">
+      <div className="job-card-main">
+        {inBin ? (
+          <h2>{job.name}</h2>
+        ) : (
+          <h2>
+            <Link to={`/jobs/${job.id}/loads`}>{job.name}</Link>
+          </h2>
+        )}
+        <p className="soft small">
+          {!summary || summary.place === '' ? 'no place yet' : summary.place} ·{' '}
+          {dayjs(job.updatedAt).format('D MMM, HH:mm')}
+          {job.template && ' · template'}
+        </p>
+        <p className="job-card-state">{stateOf(summary)}</p>
+      </div>
+      <dl className="job-card-answers">
+        {(['loads', 'battery', 'array', 'inverter', 'parts'] as const).map((link) => (
+          <div key={link}>
+            <dt>{link}</dt>
+            <dd>{summary?.answers[link] ?? '–'}</dd>
+          </div>
+        ))}
+      </dl>
+      {inBin ? (
+        <Button variant="default" size="xs" onClick={() => act(() => api.restoreJob(job.id))}>
+          Take out of the bin
+        </Button>
+      ) : (
+        <JobMenu job={job} act={act} />
+      )}
+    </li>
+  )
+}
+
+function JobMenu({ job, act }: Omit<JobCardProps, 'inBin'>) {
+  return (
+    <Menu position="bottom-end">
+      <Menu.Target>
+        <ActionIcon variant="subtle" color="gray" aria-label={`More for ${job.name}`}>
+          <IconDotsVertical size={18} />
+        </ActionIcon>
+      </Menu.Target>
+      <Menu.Dropdown>
+        <Menu.Item leftSection={<IconCopy size={16} />} onClick={() => act(() => api.duplicateJob(job.id))}>
+          Make a copy
+        </Menu.Item>
+        <Menu.Item leftSection={<IconDownload size={16} />} component="a" href={api.fileAddress(job.id)} download>
+          Save as a file
+        </Menu.Item>
+        <Menu.Item
+          leftSection={<IconTemplate size={16} />}
+          onClick={() => act(() => api.markTemplate(job.id, !job.template))}
+        >
+          {job.template ? 'No longer a template' : 'Keep as a template'}
+        </Menu.Item>
+        <Menu.Item leftSection={<IconTrash size={16} />} onClick={() => act(() => api.binJob(job.id))}>
+          Put into the bin
+        </Menu.Item>
+      </Menu.Dropdown>
+    </Menu>
+  )
+}
+
+function stateOf(summary: JobListing['summary']) {
+  if (!summary) return <span className="soft">◌ opens to be worked out again</span>
+  const { danger, fault, needs } = summary
+  if (danger > 0) return <span className="job-card-bad">▲ {danger === 1 ? '1 danger' : `${danger} dangers`}</span>
+  if (fault > 0) return <span className="job-card-bad">△ {fault === 1 ? '1 fault' : `${fault} faults`}</span>
+  if (needs > 0) return <span className="soft">◌ {needs} needed</span>
+  return <span className="job-card-sound">● checks silent</span>
+}
