@@ -34,10 +34,10 @@ test('the audit by keyboard alone: names, figures as they are read out, a typica
   const id = await putJob(origin, emptyJob('Keys'))
   await page.goto(`${origin}/jobs/${id}/loads`)
   await page.getByRole('button', { name: 'Add a load' }).press('Enter')
-  /** Name, then Tab through supply, basis, watts, start and hours; '' leaves a cell. */
+  /** Name, then Tab through quantity, supply, basis, watts, start and hours; '' leaves a cell. */
   const row = async (name: string, watts: string, hours: string) => {
     await page.keyboard.type(name)
-    for (const value of ['', '', watts, '', hours]) {
+    for (const value of ['', '', '', watts, '', hours]) {
       await page.keyboard.press('Tab')
       if (value !== '') await page.keyboard.type(value)
     }
@@ -52,7 +52,8 @@ test('the audit by keyboard alone: names, figures as they are read out, a typica
   await expect(page.getByRole('option', { name: /Chest freezer/ })).toBeVisible()
   await page.keyboard.press('ArrowDown')
   await page.keyboard.press('Enter')
-  await expect(page.getByLabel('Watts each, Chest freezer')).toBeFocused()
+  await expect(page.getByLabel('Quantity, Chest freezer')).toBeFocused()
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Tab')
   await page.keyboard.type('1.9 kWh in 48 h')
   await page.keyboard.press('ArrowUp')
   await expect(page.getByLabel('Watts each, Well winch')).toHaveValue('3.1 A 230 V pf 0.8')

@@ -60,6 +60,7 @@ export function ensureBuilt() {
     'web/index.html',
     'web/vite.config.ts',
     'scripts/build.mjs',
+    'scripts/bundle.mjs',
     'package-lock.json',
   ]
   const wanted = hashOf(sources.flatMap((source) => filesIn(path.join(root, source))))

@@ -1,20 +1,25 @@
 import { spawnSync } from 'node:child_process'
-import { mkdtempSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fieldStation, JOB_VERSION, METHODS } from '@yard-lamp/core'
-import { describe, expect, test } from 'vitest'
+import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { bundleProgram } from '../../scripts/bundle.mjs'
 
 const root = join(import.meta.dirname, '../..')
+const folder = mkdtempSync(join(tmpdir(), 'yardlamp-cli-'))
+const program = join(folder, 'yardlamp.mjs')
+beforeAll(() => bundleProgram('cli/src/main.ts', program))
+afterAll(() => rmSync(folder, { recursive: true }))
+
 function yardlamp(args: string[], input = '') {
-  const { status, stdout, stderr } = spawnSync(process.execPath, ['--import', 'tsx', 'cli/src/main.ts', ...args], {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [program, ...args], {
     cwd: root,
     input,
     encoding: 'utf8',
   })
   return { status, stdout, stderr }
 }
-const folder = mkdtempSync(join(tmpdir(), 'yardlamp-cli-'))
 const jobFile = join(folder, 'job.json')
 writeFileSync(jobFile, JSON.stringify(fieldStation()))
 

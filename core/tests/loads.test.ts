@@ -7,7 +7,9 @@ import { fieldStation } from '../src/demo/demo.ts'
 import { emptyJob, emptyLoad } from '../src/job/job.ts'
 import type { BatteryHeating, Job, Load, Site } from '../src/job/schema.ts'
 import { dayLayers, daylightOf, hourlyW, shiftedHours } from '../src/loads/day.ts'
+import { entryOf } from '../src/loads/entry.ts'
 import { dayShares, weekShares } from '../src/loads/power.ts'
+import { paintedLoad } from '../src/loads/shift.ts'
 import { runMethod } from '../src/method/method.ts'
 
 const load = (figures: Partial<Load>): Load => ({
@@ -221,5 +223,31 @@ describe('clock and sun', () => {
     const energies = new Map([['l0', 500]])
     expect(dayLayers(job, energies, { by: 'load', kind: 'average', month: 1 })).toEqual([])
     expect(dayLayers(job, energies, { by: 'load', kind: 'average', month: 2 })).toHaveLength(1)
+  })
+})
+
+describe('hours typed and hours painted', () => {
+  const painted = load({ hoursPerDay: null, hoursOfDay: [18, 19, 20] })
+  const typed = (text: string, each = painted) => {
+    const entry = entryOf(each, 'hoursPerDay', text)
+    if (!entry.ok) throw new Error(entry.message)
+    return { ...each, ...entry.patch }
+  }
+
+  test('typed ones that fit leave the painted ones where they are', () => {
+    expect(typed('90 min')).toMatchObject({ hoursPerDay: 1.5, hoursOfDay: [18, 19, 20] })
+    expect(typed('', { ...painted, hoursPerDay: 2 })).toMatchObject({ hoursPerDay: null, hoursOfDay: [18, 19, 20] })
+  })
+
+  test('more than are painted go on after them, round midnight', () => {
+    expect(typed('4.5').hoursOfDay).toEqual([18, 19, 20, 21, 22])
+    expect(typed('5', load({ hoursOfDay: [0, 22, 23] })).hoursOfDay).toEqual([0, 1, 2, 22, 23])
+    expect(typed('24').hoursOfDay).toHaveLength(24)
+  })
+
+  test('fewer painted than typed say how long as well', () => {
+    expect(paintedLoad({ ...painted, hoursPerDay: 3 }, [18, 19])).toEqual({ hoursPerDay: null, hoursOfDay: [18, 19] })
+    expect(paintedLoad({ ...painted, hoursPerDay: 1 }, [18, 19])).toEqual({ hoursPerDay: 1, hoursOfDay: [18, 19] })
+    expect(paintedLoad({ ...painted, hoursPerDay: 1 }, null)).toEqual({ hoursPerDay: 1, hoursOfDay: null })
   })
 })

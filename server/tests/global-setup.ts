@@ -2,11 +2,14 @@ import { chmodSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { TestProject } from 'vitest/node'
+import { bundleProgram } from '../../scripts/bundle.mjs'
 import { startCluster } from '../../scripts/postgres.mjs'
 
 declare module 'vitest' {
   export interface ProvidedContext {
     clusterUrl: string
+    /** The server as one file, as the build makes it. */
+    serverFile: string
   }
 }
 
@@ -16,6 +19,10 @@ export default async function setup(project: TestProject) {
   chmodSync(folder, 0o755) // the user PostgreSQL runs as must reach it
   const cluster = await startCluster(folder, { temporary: true })
   project.provide('clusterUrl', cluster.url)
+  // Beside the packages, which it reads.
+  const serverFile = join(import.meta.dirname, '../../node_modules/.cache/server-of-tests.mjs')
+  await bundleProgram('server/src/main.ts', serverFile)
+  project.provide('serverFile', serverFile)
   return () => {
     cluster.stop()
     rmSync(folder, { recursive: true, force: true })

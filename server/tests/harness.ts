@@ -92,9 +92,9 @@ export interface Program {
 }
 
 export function startProgram(environment: Readonly<Record<string, string>>): Program {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+  const child = spawn(process.execPath, [inject('serverFile')], {
     cwd: root,
-    env: { ...process.env, PORT: '0', LOG_LEVEL: 'silent', ...environment },
+    env: { ...process.env, MIGRATIONS: join(root, 'server/drizzle'), PORT: '0', LOG_LEVEL: 'silent', ...environment },
     stdio: ['pipe', 'pipe', 'pipe'],
   })
   let said = ''

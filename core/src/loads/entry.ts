@@ -3,11 +3,12 @@ import { quantityMeta } from '../method/quantity.ts'
 import { formatNumber } from '../units/format.ts'
 import { parsePower, parseQuantity } from '../units/parse.ts'
 import { hasLabel, hasMeter, runningW } from './power.ts'
+import { typedHoursLoad } from './shift.ts'
 
 /** Columns of a load list, in the order in which they stand in the grid and in a spreadsheet. */
 export const LOAD_COLUMNS = [
-  'quantity',
   'name',
+  'quantity',
   'supply',
   'basis',
   'powerW',
@@ -48,9 +49,10 @@ export function entryOf(load: Load, column: LoadColumn, text: string): Entry {
   switch (column) {
     case 'powerW':
       return powerEntry(load, typed)
+    case 'hoursPerDay':
+      return hoursADayEntry(load, typed)
     case 'quantity':
     case 'startW':
-    case 'hoursPerDay':
     case 'dutyCycle':
     case 'daysPerWeek':
       return numberEntry(column, typed)
@@ -78,6 +80,11 @@ function numberEntry(column: keyof typeof NUMBERS, typed: string): Entry {
   if (parsed.ok && schema.safeParse(value).success) return changed({ [column]: value })
   const allowed = column === 'dutyCycle' ? 'a number from 0 to 10,000 %' : (quantityMeta(schema)?.allowed ?? 'a number')
   return refusal(typed, parsed.ok ? '' : parsed.reason, allowed)
+}
+
+function hoursADayEntry(load: Load, typed: string): Entry {
+  const entry = numberEntry('hoursPerDay', typed)
+  return entry.ok ? changed(typedHoursLoad(load, entry.patch.hoursPerDay ?? null)) : entry
 }
 
 function refusal(typed: string, reason: string, allowed: string): Entry {

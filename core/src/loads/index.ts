@@ -2,7 +2,7 @@
 export { DAY_KINDS, type DayKind, type DayLayer, dayLayers, daylightOf, hourlyW } from './day.ts'
 export { entryOf, LOAD_COLUMNS, type LoadColumn, shownEntry, shownWatts } from './entry.ts'
 export { hasLabel, hasMeter, monthFactor } from './power.ts'
-export { shiftedLoad, shiftSaves } from './shift.ts'
+export { paintedLoad, shiftedLoad, shiftSaves, typedHoursLoad } from './shift.ts'
 export { type Slip, slipsOf } from './slips.ts'
 export { loadsFromTable, type ReadTable } from './table.ts'
 export type { LoadTotal } from './totals.ts'

@@ -173,9 +173,9 @@ export const LoadGrid = memo(function LoadGrid() {
       </div>
       {loads.length === 0 && (
         <p className="load-empty">
-          Begin with what runs round the clock: a refrigerator, a router, a monitor. Name, Tab, watts, Tab, hours, then
-          Enter for the next. Two letters of a name search the typical appliances; rows copied from a spreadsheet may be
-          pasted.
+          Begin with what runs round the clock: a refrigerator, a router, a monitor. Tab goes from the name to how many,
+          AC or DC, where the watts come from, watts, start and hours; Enter begins the next. Two letters of a name
+          search the typical appliances; rows copied from a spreadsheet may be pasted.
         </p>
       )}
       <div className="load-foot">
@@ -214,8 +214,8 @@ const selectBadLoads = createSelector(
 /** Columns of the grid; their widths stand in loads.css. */
 const COLUMNS: readonly { name: string; number?: boolean; hidden?: boolean }[] = [
   { name: 'Order and selection', hidden: true },
-  { name: 'Qty', number: true },
   { name: 'Load' },
+  { name: 'Qty', number: true },
   { name: 'On' },
   { name: 'Watts from' },
   { name: 'W each', number: true },

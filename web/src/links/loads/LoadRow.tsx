@@ -8,6 +8,7 @@ import {
   LOAD_COLUMNS,
   type LoadColumn,
   monthFactor,
+  paintedLoad,
   shiftedLoad,
   shownEntry,
   shownWatts,
@@ -114,11 +115,11 @@ function Cells({ load, dailyEnergyWh, energyShown, index, selected, block, name,
           <IconGripVertical size={14} aria-hidden />
         </button>
       </td>
-      {cell('quantity', 'Quantity', formatNumber(load.quantity))}
       <td className={inBlock(block, 'name') ? 'cell-name in-block' : 'cell-name'}>
         <NameCell load={load} index={index} />
         <Marks load={load} />
       </td>
+      {cell('quantity', 'Quantity', formatNumber(load.quantity))}
       <td className={inBlock(block, 'supply') ? 'in-block' : ''}>
         <select
           data-column="supply"
@@ -158,7 +159,7 @@ function Cells({ load, dailyEnergyWh, energyShown, index, selected, block, name,
           hours={load.hoursOfDay}
           weekend={load.weekendHoursOfDay}
           label={`Hours of the day, ${name}`}
-          onHours={(hoursOfDay) => change({ hoursOfDay })}
+          onHours={(hoursOfDay) => change(paintedLoad(load, hoursOfDay))}
           onShift={(byH) =>
             dispatch(
               edited(
@@ -207,8 +208,8 @@ function FarCells({ load, index, dailyEnergyWh, energyShown }: LoadRowProps) {
   return (
     <>
       <td>{index + 1}</td>
-      <td className="number">{formatNumber(load.quantity)}</td>
       <td>{load.name}</td>
+      <td className="number">{formatNumber(load.quantity)}</td>
       <td className="number load-energy">{dailyEnergyWh ? energyText(dailyEnergyWh.value, energyShown) : '–'}</td>
     </>
   )

@@ -38,7 +38,7 @@ export function NameCell({ load, index }: NameCellProps) {
     setTyping(false)
     setAt(-1)
     const row = input.current?.closest('tr')
-    requestAnimationFrame(() => row?.querySelector<HTMLElement>('[data-column="powerW"]')?.focus())
+    requestAnimationFrame(() => row?.querySelector<HTMLElement>('[data-column="quantity"]')?.focus())
   }
   const onKeyDown = (event: KeyboardEvent) => {
     if (!open || event.altKey || event.ctrlKey || event.metaKey) {

@@ -146,7 +146,11 @@ function useClipboard(grid: GridGestures) {
     if (isBlock(text)) {
       event.preventDefault()
       event.stopPropagation()
-      edits.paste(text, block ? rowsOfBlock(block)[0] : (cell?.at ?? order.length), cell?.column ?? 'quantity')
+      edits.paste(
+        text,
+        block ? rowsOfBlock(block)[0] : (cell?.at ?? order.length),
+        cell?.column ?? BLOCK_COLUMNS[0] ?? 'name',
+      )
     } else if (isMany(block)) {
       event.preventDefault()
       edits.fillBlock(text, 'pasting')

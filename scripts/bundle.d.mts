@@ -1,0 +1,1 @@
+export function bundleProgram(entry: string, outfile: string): Promise<void>
