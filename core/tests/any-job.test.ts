@@ -126,6 +126,7 @@ const anyJob = fc
       maxDropFraction: null,
       deviceId: choices.device,
       deviceRatingA: null,
+      leadsM: null,
     }
     return {
       ...job,
@@ -141,7 +142,7 @@ const anyJob = fc
           controller: { ...base.controller, ...choices.controller },
           inverter: { ...base.inverter, ...choices.inverter },
           backup: { ...base.backup, ...choices.backup },
-          wiring: { circuits: { array: circuit, 'battery-main': circuit } },
+          wiring: { ...base.wiring, circuits: { array: circuit, 'battery-main': circuit } },
         },
       ],
     }

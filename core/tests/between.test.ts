@@ -72,6 +72,7 @@ const anyAct: fc.Arbitrary<(job: Job) => Edit> = fc.oneof(
     .constantFrom(12, 24, 48)
     .map((v) => () => ({ act: 'choose-voltage', systemVoltageV: v, letGo: ['battery', 'inverter'] }) as Edit),
   number.map((n) => () => ({ act: 'set-circuit', circuitId: `c${n % 3}`, patch: { lengthM: n } }) as Edit),
+  number.map((n) => () => ({ act: 'set-fitting', unitId: `u${n % 3}`, itemId: n % 2 === 0 ? null : `i${n}` }) as Edit),
   fc.constant(
     (now: Job) =>
       (now.existing.some(({ id }) => id === 'e')
@@ -139,6 +140,6 @@ describe('acts between two states of a job', () => {
 
   test('whatever a person can do travels but a whole job', () => {
     expect(ACTS).not.toContain('replace-job')
-    expect(ACTS.length).toBe(27)
+    expect(ACTS.length).toBe(28)
   })
 })

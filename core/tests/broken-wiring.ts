@@ -1,6 +1,6 @@
 import type { Job } from '../src/job/schema.ts'
 
-import { backup, circuit, controller, inverter, spoilt } from './spoilt.ts'
+import { backup, circuit, controller, fitting, inverter, spoilt } from './spoilt.ts'
 
 /** Of the checks of backup, cables and devices. */
 export const BROKEN_WIRING: Record<string, { job: Job; severity: string; says: RegExp }> = {
@@ -33,6 +33,7 @@ export const BROKEN_WIRING: Record<string, { job: Job; severity: string; says: R
           hoursPerDay: 2,
           chargerId: 'kelder-d24-24-30',
           setA: null,
+          byRelay: false,
         },
       }),
     }),
@@ -88,10 +89,25 @@ export const BROKEN_WIRING: Record<string, { job: Job; severity: string; says: R
     severity: 'fault',
     says: /95 mm² does not go into the terminals of controller, which take 35 mm²/,
   },
+  'wire.leads-unequal': {
+    job: spoilt({ option: circuit('battery-string', { leadsM: [0.5, 0.9] }) }),
+    severity: 'fault',
+    says: /leads from 0\.5 m to 0\.9 m\. The battery on the shortest works hardest/,
+  },
   'protect.missing': {
     job: spoilt({ option: circuit('battery-main', { deviceId: 'none' }) }),
     severity: 'danger',
     says: /no fuse or breaker at its source/,
+  },
+  'protect.disconnect': {
+    job: spoilt({ option: fitting('battery-switch', 'none') }),
+    severity: 'danger',
+    says: /Bank to bus bars: nothing opens it by hand/,
+  },
+  'protect.fitting-rating': {
+    job: spoilt({ option: fitting('shunt', 'wardwick-iso-32') }),
+    severity: 'danger',
+    says: /Shunt: Wardwick IS32 isolator bears 32 A and [^;]+ DC; [\d.]+ A and [\d.]+ V can stand here/,
   },
   'protect.too-large': {
     job: spoilt({ option: circuit('battery-main', { deviceRatingA: 400 }) }),
@@ -115,5 +131,12 @@ export const BROKEN_WIRING: Record<string, { job: Job; severity: string; says: R
     job: spoilt({ option: circuit('array', { deviceId: 'wardwick-acb' }) }),
     severity: 'danger',
     says: /is not rated for direct current/,
+  },
+  'parts.weight-over': {
+    job: spoilt({
+      site: { weightTargets: [{ id: 'w', name: 'Rear axle', mostKg: 40, places: ['battery room'] }] },
+    }),
+    severity: 'fault',
+    says: /Rear axle: \d+ kg of the system stand there; it may bear 40 kg/,
   },
 }

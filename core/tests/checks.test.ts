@@ -39,6 +39,7 @@ describe('checks', () => {
     'site.record-low-odd',
     'site.sun-looks-like-daylight',
     'battery.unit-too-heavy',
+    'parts.weight-over',
   ]
   test.each(Object.entries(FIRES))('what %s offers to change mends it', (id, { job }) => {
     const offered = found(job)

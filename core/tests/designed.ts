@@ -50,7 +50,7 @@ export function stationWith(changes: Changes = {}): Design {
         array: { ...option.array, ...changes.option?.array, panelId: changes.panelId ?? null },
         controller: { ...option.controller, ...changes.controller },
         inverter: { ...option.inverter, ...changes.inverter },
-        wiring: { circuits },
+        wiring: { ...option.wiring, circuits },
       },
     ],
   }

@@ -59,6 +59,8 @@ const ACTS: readonly Edit[] = [
   { act: 'add-array', array: shed },
   { act: 'set-strings', arrayId: 'main', patch: { panelsPerString: 3 } },
   { act: 'set-circuit', circuitId: 'array', patch: { lengthM: 99 } },
+  { act: 'set-fitting', unitId: 'shunt', itemId: 'wardwick-sh-500' },
+  { act: 'set-option', part: 'wiring', patch: { busStages: 2 } },
   { act: 'apply-school', school: oneWeek },
   { act: 'keep-school', school: { ...oneWeek, id: 'mine', name: 'Mine' } },
   { act: 'copy-option', id: 'copy', name: 'Option Q' },

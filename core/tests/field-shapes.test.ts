@@ -276,6 +276,7 @@ describe('what each shape demands', () => {
           hoursPerDay: 1,
           chargerId: 'kelder-d12-48-8',
           setA: null,
+          byRelay: false,
         },
       },
     }))

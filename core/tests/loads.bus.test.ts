@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest'
 import { fieldStation } from '../src/demo/demo.ts'
 import { apply } from '../src/edit/apply.ts'
 import { LOAD_BASES, type Load, PRIORITIES } from '../src/job/schema.ts'
+import { unitsOf } from '../src/plant/plant.ts'
 import { designed, load } from './designed.ts'
 
 const NOTHING_ELSE = { controllerStandbyW: 0, monitorStandbyW: 0, loadMarginFraction: 0, batteryHeating: null } as const
@@ -172,11 +173,32 @@ describe('converters', () => {
     expect(fixed(12).dcWh).toBeCloseTo(100 / 0.85, 9)
   })
 
-  test('are units of the plant with a joint from the DC board, one for each load', () => {
-    const { plant } = designed(withLoads([lamp, { ...lamp, id: 'radio', name: 'Radio' }, load({ id: 'kettle' })]))
-    const names = plant.joints.map(({ title }) => title).filter((title) => /lamp|radio/i.test(title))
-    expect(names).toHaveLength(2)
-    expect(plant.units.filter(({ name }) => /converter/i.test(name))).toHaveLength(2)
+  test('are units of the plant: one for the loads of a room, another for another room or voltage, none for the rest', () => {
+    const radio = { ...lamp, id: 'radio', name: 'Radio' }
+    const shed = { ...lamp, id: 'pump', name: 'Pump', group: 'Shed' }
+    const usb = { ...lamp, id: 'usb', name: 'Charger', voltageV: 5 }
+    const plantOf = (...loads: Load[]) => designed(withLoads([...loads, load({ id: 'kettle' })])).plant
+    const converters = (...loads: Load[]) => unitsOf(plantOf(...loads), 'converter').map(({ name }) => name)
+    expect(converters(lamp, radio)).toHaveLength(1)
+    expect(converters(lamp, radio, shed, usb)).toEqual([
+      `Converter, ${lamp.name}`,
+      'Converter, Pump',
+      'Converter, Charger',
+    ])
+    const { joints } = plantOf(lamp)
+    expect(joints.find(({ id }) => id === `dc-branch-${lamp.id}`)).toMatchObject({
+      from: { unitId: 'dc-board' },
+      to: { unitId: `converter.${lamp.id}` },
+    })
+  })
+
+  test('are regulators where a row wants the system’s own voltage and gives an efficiency', () => {
+    const steady = { ...lamp, voltageV: null, converterEfficiency: 0.8 }
+    const made = designed(withLoads([steady]))
+    expect(made.loads.dcDailyEnergyWh.value).toBeCloseTo(125, 9)
+    const fitted = made.wiring.fittings.find(({ role }) => role === 'converter')
+    expect(fitted?.item).toMatchObject({ id: 'kelder-r24-10', inputV: 24, outputV: 24 })
+    expect(made.parts.lines.map(({ item }) => item.id)).toContain('kelder-r24-10')
   })
 
   test('are worked out anew where the efficiency is put right, though the energy stands', () => {

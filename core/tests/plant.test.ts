@@ -7,7 +7,7 @@ import { applyAll } from '../src/edit/apply.ts'
 import type { Edit, FurtherArrayChoice } from '../src/edit/edit.ts'
 import { emptyJob } from '../src/job/job.ts'
 import type { Job } from '../src/job/schema.ts'
-import { circuitId } from '../src/plant/joints.ts'
+import { circuitId } from '../src/plant/joint.ts'
 import { endsOf, terminalOf, unitOf, unitsOf } from '../src/plant/plant.ts'
 import { FIELD_SHAPES } from './field-shapes.ts'
 
@@ -75,7 +75,7 @@ describe('units and joints', () => {
   test('a battery job has its shunt in the one negative, and an earth bar', () => {
     const { plant } = designed(narrowboat())
     const main = plant.joints.find(({ id }) => id === circuitId('battery-main'))
-    expect(main?.through).toEqual(['shunt'])
+    expect(main?.through).toEqual(['battery-switch', 'shunt'])
     expect(unitsOf(plant, 'earth-bar')).toHaveLength(1)
     expect(unitsOf(plant, 'engine-charger')[0]?.link).toBe('backup')
   })

@@ -267,6 +267,7 @@ describe('what charges', () => {
               hoursPerDay: 1,
               chargerId: null,
               setA: null,
+              byRelay: false,
             },
           },
         })
@@ -309,6 +310,7 @@ describe('what charges', () => {
       hoursPerDay: 2,
       chargerId: 'kelder-d12-12-30',
       setA: 20,
+      byRelay: false,
     }
     const { backup, battery } = designed(
       cabin([load('Light', 20, 4, { supply: 'dc' })], { systemVoltageV: 12, backup: { ...EMPTY_BACKUP, alternator } }),

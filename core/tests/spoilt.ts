@@ -55,6 +55,12 @@ export const inverter = (patch: Partial<Option['inverter']>) => (option: Option)
 export const circuit = (id: string, patch: Partial<CircuitChoice>) => (option: Option) => ({
   ...option,
   wiring: {
+    ...option.wiring,
     circuits: { ...option.wiring.circuits, [id]: { ...EMPTY_CIRCUIT_CHOICE, ...option.wiring.circuits[id], ...patch } },
   },
+})
+
+export const fitting = (unitId: string, itemId: string) => (option: Option) => ({
+  ...option,
+  wiring: { ...option.wiring, fittings: { ...option.wiring.fittings, [unitId]: itemId } },
 })

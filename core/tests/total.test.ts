@@ -116,20 +116,24 @@ const RUNS = Number(process.env.TOTAL_RUNS ?? 500)
 /** Hundreds of whole designs: on a slow machine beside others they take their time, ms. */
 const SLOW_MS = 120_000
 
-test('any demo job with figures spoilt that can still be read', () => {
-  const jobs = demoJobs()
-  let designed = 0
-  fc.assert(
-    fc.property(fc.nat(jobs.length - 1), fc.array(change, { minLength: 1, maxLength: 2 }), (which, changes) => {
-      const job = taken(() => keptJob(mutated(jobs[which] as Job, changes)))
-      if (!job) return
-      designed += 1
-      expect(wrongIn(job, SHIPPED_ITEMS)).toBeNull()
-    }),
-    { numRuns: RUNS },
-  )
-  expect(designed).toBeGreaterThan(RUNS / 10)
-}, SLOW_MS)
+test(
+  'any demo job with figures spoilt that can still be read',
+  () => {
+    const jobs = demoJobs()
+    let designed = 0
+    fc.assert(
+      fc.property(fc.nat(jobs.length - 1), fc.array(change, { minLength: 1, maxLength: 2 }), (which, changes) => {
+        const job = taken(() => keptJob(mutated(jobs[which] as Job, changes)))
+        if (!job) return
+        designed += 1
+        expect(wrongIn(job, SHIPPED_ITEMS)).toBeNull()
+      }),
+      { numRuns: RUNS },
+    )
+    expect(designed).toBeGreaterThan(RUNS / 10)
+  },
+  SLOW_MS,
+)
 
 /** The job with an item chosen, where there is a choice for its kind. */
 function withChosen(job: Job, { kind, id }: CatalogueItem): Job {
@@ -150,28 +154,32 @@ function withChosen(job: Job, { kind, id }: CatalogueItem): Job {
   return { ...job, items: [], options: [option], chosenOptionId: option.id }
 }
 
-test('any shelf with sheets spoilt that can still be read, chosen or not', () => {
-  const jobs = demoJobs()
-  let designed = 0
-  fc.assert(
-    fc.property(
-      fc.nat(jobs.length - 1),
-      fc.constantFrom(...ITEM_KINDS),
-      fc.nat(1000),
-      fc.array(change, { minLength: 1, maxLength: 2 }),
-      fc.boolean(),
-      (which, kind, row, changes, isChosen) => {
-        const of = SHIPPED_ITEMS.filter((item) => item.kind === kind)
-        const before = of[row % of.length] as CatalogueItem
-        const item = taken(() => keptItem(mutated(before, changes)))
-        if (!item) return
-        designed += 1
-        const items = SHIPPED_ITEMS.map((each) => (each === before ? item : each))
-        const job = jobs[which] as Job
-        expect(wrongIn(isChosen ? withChosen(job, item) : { ...job, items: [] }, items)).toBeNull()
-      },
-    ),
-    { numRuns: RUNS },
-  )
-  expect(designed).toBeGreaterThan(RUNS / 20)
-}, SLOW_MS)
+test(
+  'any shelf with sheets spoilt that can still be read, chosen or not',
+  () => {
+    const jobs = demoJobs()
+    let designed = 0
+    fc.assert(
+      fc.property(
+        fc.nat(jobs.length - 1),
+        fc.constantFrom(...ITEM_KINDS),
+        fc.nat(1000),
+        fc.array(change, { minLength: 1, maxLength: 2 }),
+        fc.boolean(),
+        (which, kind, row, changes, isChosen) => {
+          const of = SHIPPED_ITEMS.filter((item) => item.kind === kind)
+          const before = of[row % of.length] as CatalogueItem
+          const item = taken(() => keptItem(mutated(before, changes)))
+          if (!item) return
+          designed += 1
+          const items = SHIPPED_ITEMS.map((each) => (each === before ? item : each))
+          const job = jobs[which] as Job
+          expect(wrongIn(isChosen ? withChosen(job, item) : { ...job, items: [] }, items)).toBeNull()
+        },
+      ),
+      { numRuns: RUNS },
+    )
+    expect(designed).toBeGreaterThan(RUNS / 20)
+  },
+  SLOW_MS,
+)

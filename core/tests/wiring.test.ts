@@ -103,7 +103,7 @@ describe('the wiring link', () => {
     const result = stationWith()
     const shortA = result.battery.bank?.shortCircuitA.value ?? 0
     for (const id of ['controller', 'battery-string', 'battery-main', 'inverter-dc', 'dc-loads']) {
-      expect(circuitOf(result, id).device?.item.interruptingA).toBeGreaterThanOrEqual(shortA)
+      expect(circuitOf(result, id).device?.item?.interruptingA).toBeGreaterThanOrEqual(shortA)
     }
   })
 

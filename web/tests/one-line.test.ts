@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { BOX_HEIGHT, oneLineLayout } from '../src/links/wiring/one-line-layout.ts'
+import { BOX_HEIGHT, oneLineLayout, WAY_HEIGHT } from '../src/links/wiring/one-line-layout.ts'
 import { clinicJob, everyJob, planOf } from './plants.ts'
 
 describe.each(everyJob)('the one-line picture of %s', (_, job) => {
@@ -7,7 +7,7 @@ describe.each(everyJob)('the one-line picture of %s', (_, job) => {
   const layout = oneLineLayout(plant, new Map())
 
   test('holds every circuit of the schedule', () => {
-    const drawn = new Set(layout.joints.map(({ joint }) => joint.id))
+    const drawn = new Set([...layout.joints, ...layout.ways].map(({ joint }) => joint.id))
     for (const { id, title } of wiring.circuits) expect(drawn.has(id), title).toBe(true)
   })
 
@@ -22,6 +22,17 @@ describe.each(everyJob)('the one-line picture of %s', (_, job) => {
         const apart = a.x + a.width <= b.x || b.x + b.width <= a.x || a.y + BOX_HEIGHT <= b.y || b.y + BOX_HEIGHT <= a.y
         expect(apart, `${a.key} and ${b.key}`).toBe(true)
       }
+  })
+
+  test('hangs the ways below their boards, one under the other and clear of every box', () => {
+    for (const way of layout.ways) {
+      expect(way.y + WAY_HEIGHT <= layout.height).toBe(true)
+      for (const box of layout.units) {
+        const apart = way.x >= box.x + box.width || box.x >= way.x + way.width
+        expect(apart || way.y >= box.y + BOX_HEIGHT || way.y + WAY_HEIGHT <= box.y, way.text).toBe(true)
+      }
+    }
+    expect(new Set(layout.ways.map(({ x, y }) => `${x} ${y}`)).size).toBe(layout.ways.length)
   })
 
   test('runs level or upright, and ends at a box or at the bus', () => {

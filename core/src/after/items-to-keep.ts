@@ -9,7 +9,8 @@ import type { Design } from '../chain/design.ts'
 export function itemsToKeep({ job, catalogue, plant, wiring }: Design): CatalogueItem[] {
   const ids = new Set([
     ...plant.units.flatMap(({ item }) => (item ? [item.id] : [])),
-    ...wiring.circuits.flatMap(({ device }) => (device ? [device.item.id] : [])),
+    ...wiring.circuits.flatMap(({ device }) => (device?.item ? [device.item.id] : [])),
+    ...wiring.fittings.flatMap(({ item }) => (item ? [item.id] : [])),
     ...job.existing.map(({ itemId }) => itemId),
   ])
   const kept = new Map(job.items.map((item) => [item.id, item]))

@@ -16,7 +16,11 @@ import { alternatorCharge } from './methods.ts'
 import { besideA, togetherOf } from './together.ts'
 
 export interface AlternatorResult {
+  /** Null where a relay joins the batteries instead, or none fits. */
   readonly charger: Charger | null
+  readonly byRelay: boolean
+  /** Voltage class of the vehicle, V. */
+  readonly vehicleV: number
   readonly locked: boolean
   readonly candidates: readonly Charger[]
   readonly idleA: Known
@@ -41,6 +45,46 @@ function settingOf(charger: Charger, { setA }: Alternator, borneA: number): Know
   return known(borneA, 'computed', 'what the bank bears beside what charges with it')
 }
 
+interface Joined {
+  readonly idleA: Known
+  readonly otherA: Known
+  readonly borneA: number
+}
+
+/**
+ * Batteries joined by a relay: nothing holds the current. A lead-acid bank takes what it bears as its voltage rises; a
+ * lithium bank takes all that the alternator gives beyond what the vehicle needs.
+ */
+function joinedByRelay(
+  { battery: { bank, item, systemVoltageV } }: BackupBrief,
+  alternator: Alternator,
+  { idleA, otherA, borneA }: Joined,
+  working: Working,
+): Pick<AlternatorResult, 'currentA' | 'drawnA' | 'allowedA' | 'dailyEnergyWh'> {
+  const freeA = Math.max(0, alternator.ratedA - otherA.value)
+  const tapers = item?.chemistry.endsWith('lead-acid') === true
+  const currentA =
+    tapers && borneA < freeA
+      ? known(borneA, 'computed', 'lead-acid takes no more than this for long: its voltage rises')
+      : known(freeA, 'entered', 'nothing but the alternator limits it')
+  if (currentA.value <= 0) {
+    const nothing = known(0, 'computed', 'the vehicle needs it all')
+    return { currentA, drawnA: nothing, allowedA: nothing, dailyEnergyWh: nothing }
+  }
+  const figures = working.apply(alternatorCharge, {
+    outputA: currentA,
+    absorptionV: known(alternator.voltageV, 'entered', 'joined: the batteries stand at the alternator’s voltage'),
+    batteryVoltageV: bank?.voltageV ?? systemVoltageV,
+    efficiency: known(1, 'computed', 'a relay loses next to nothing'),
+    chargeEfficiency: item ? fromSheet(item.roundTripEfficiency, itemName(item)) : assumedOf(DEFAULTS.chargeEfficiency),
+    alternatorV: entered(alternator.voltageV, 'backup'),
+    idleA,
+    otherA,
+    hoursPerDay: entered(alternator.hoursPerDay, 'backup'),
+  })
+  return { currentA, ...figures }
+}
+
 /** The charger a person chose, or the largest that takes no more than half of what the alternator gives at idle. */
 export function alternatorOf(brief: BackupBrief, alternator: Alternator, working: Working): AlternatorResult {
   const { bank, item, systemVoltageV } = brief.battery
@@ -63,12 +107,15 @@ export function alternatorOf(brief: BackupBrief, alternator: Alternator, working
   const drawnA = (charger: Charger) =>
     (settingOf(charger, alternator, borneA).value * absorptionV(charger)) / (charger.efficiency * alternator.voltageV)
   const borne = (charger: Charger) => settingOf(charger, alternator, borneA).value <= borneA + 1e-9
-  const locked = alternator.chargerId !== null
-  const charger = locked
-    ? (brief.chargers.find(({ id }) => id === alternator.chargerId) ?? null)
-    : ([...candidates].sort((a, b) => b.outputA - a.outputA).find((each) => drawnA(each) <= mostA && borne(each)) ??
-      null)
-  const common = { charger, locked, candidates, idleA, otherA }
+  const locked = alternator.chargerId !== null && !alternator.byRelay
+  const charger = alternator.byRelay
+    ? null
+    : locked
+      ? (brief.chargers.find(({ id }) => id === alternator.chargerId) ?? null)
+      : ([...candidates].sort((a, b) => b.outputA - a.outputA).find((each) => drawnA(each) <= mostA && borne(each)) ??
+        null)
+  const common = { charger, byRelay: alternator.byRelay, vehicleV, locked, candidates, idleA, otherA }
+  if (alternator.byRelay) return { ...common, ...joinedByRelay(brief, alternator, { idleA, otherA, borneA }, working) }
   if (!charger) {
     const nothing = known(0, 'computed', 'no charger')
     const allowedA = known(mostA, 'computed', 'half of the alternator at idle, less what the vehicle needs')

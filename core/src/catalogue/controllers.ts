@@ -21,7 +21,8 @@ const controller = (id: string, model: string, figures: ControllerSheet): Contro
   // Tracking controllers can be set lower; a PWM one switches what the panels give.
   leastSetA: figures.technology === 'pwm' ? null : Math.max(1, Math.round(figures.ratedOutputA / 10)),
   maxPvPowerW: figures.technology === 'pwm' ? null : pvPower(figures.batteryVoltagesV, figures.ratedOutputA),
-  terminalMaxMm2: figures.ratedOutputA <= 20 ? 10 : figures.ratedOutputA <= 50 ? 16 : 35,
+  terminalMaxMm2:
+    figures.ratedOutputA <= 20 ? 10 : figures.ratedOutputA <= 50 ? 16 : figures.ratedOutputA <= 100 ? 35 : 95,
   ...figures,
 })
 

@@ -38,9 +38,12 @@ const ROWS: readonly FittingRow[] = [
   ['wardwick-dp-12', 'DP12 DC fuse panel', 'dc-panel', 150, 60, 0, 12, 50, 1.1, 68],
   ['wardwick-ab-8', 'AB8 AC board', 'ac-board', 63, 0, 400, 8, 25, 1.4, 52],
   ['wardwick-ab-18', 'AB18 AC board', 'ac-board', 125, 0, 400, 18, 50, 2.6, 96],
+  ['wardwick-ab-24', 'AB24 AC board', 'ac-board', 250, 0, 400, 24, 120, 5.4, 214],
+  ['wardwick-ab-36', 'AB36 AC board', 'ac-board', 630, 0, 400, 36, 240, 14, 690],
   ['wardwick-rc-40', 'RC40 residual-current device, 30 mA', 'residual-current', 40, 0, 400, 2, 16, 0.2, 36],
   ['wardwick-rc-63', 'RC63 residual-current device, 30 mA', 'residual-current', 63, 0, 400, 2, 25, 0.2, 48],
   ['wardwick-rc-125', 'RC125 residual-current device, 30 mA', 'residual-current', 125, 0, 400, 2, 50, 0.4, 118],
+  ['wardwick-rc-250', 'RC250 residual-current device, 30 mA', 'residual-current', 250, 0, 400, 2, 120, 2.1, 298],
 ]
 
 /** Invented switches, shunts, bars and boards. Prices in EUR. */
@@ -85,6 +88,10 @@ const CONVERTER_ROWS: readonly ConverterRow[] = [
   ['kelder-c48-12-40', 'KC48-12/40', 48, 12, 40, 0.91, 1.6, 1.9, 189],
   ['kelder-c48-24-20', 'KC48-24/20', 48, 24, 20, 0.92, 1.4, 1.5, 158],
   ['kelder-c48-5-10', 'KC48-5/10', 48, 5, 10, 0.86, 0.4, 0.2, 32],
+  // Regulators: what goes in may swing, what comes out does not.
+  ['kelder-r12-12', 'KR12-12 regulator', 12, 12, 12, 0.93, 0.6, 0.5, 58],
+  ['kelder-r24-10', 'KR24-10 regulator', 24, 24, 10, 0.94, 0.8, 0.7, 84],
+  ['kelder-r48-6', 'KR48-6 regulator', 48, 48, 6, 0.94, 1, 0.9, 112],
 ]
 
 /** Invented converters between direct voltages. Prices in EUR. */

@@ -52,6 +52,9 @@ import { loadIdleHeavy } from './load.idle-heavy.ts'
 import { loadNone } from './load.none.ts'
 import { loadOffWhileNeeded } from './load.off-while-needed.ts'
 import { loadSurgeMissing } from './load.surge-missing.ts'
+import { partsWeightOver } from './parts.weight-over.ts'
+import { protectDisconnect } from './protect.disconnect.ts'
+import { protectFittingRating } from './protect.fitting-rating.ts'
 import { protectMissing } from './protect.missing.ts'
 import { protectNotDc } from './protect.not-dc.ts'
 import { protectStringFuseLarge } from './protect.string-fuse-large.ts'
@@ -68,6 +71,7 @@ import { unitVoltageClass } from './unit.voltage-class.ts'
 import { voltageCurrentHigh } from './voltage.current-high.ts'
 import { wireAmpacity } from './wire.ampacity.ts'
 import { wireDrop } from './wire.drop.ts'
+import { wireLeadsUnequal } from './wire.leads-unequal.ts'
 import { wireTerminal } from './wire.terminal.ts'
 
 /** Every check, in the order of the chain. */
@@ -134,10 +138,14 @@ export const CHECKS: readonly Check[] = [
   wireAmpacity,
   wireDrop,
   wireTerminal,
+  wireLeadsUnequal,
   protectMissing,
+  protectDisconnect,
+  protectFittingRating,
   protectTooLarge,
   protectStringFuseLarge,
   protectNotDc,
+  partsWeightOver,
 ]
 
 const found = new WeakMap<Design, readonly Finding[]>()

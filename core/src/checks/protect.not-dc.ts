@@ -10,7 +10,7 @@ export const protectNotDc = defineCheck({
   fires: 'device without a DC rating at or above the circuit’s highest voltage',
   find(_job, { wiring }) {
     return wiring.circuits.flatMap(({ id, title, ac, device, highestV }): Found[] => {
-      if (ac || !device || device.item.maxDcV >= highestV) return []
+      if (ac || !device?.item || device.item.maxDcV >= highestV) return []
       const rated =
         device.item.maxDcV === 0
           ? 'is not rated for direct current'

@@ -1,6 +1,6 @@
 import { everyString } from '../controller/link.ts'
 import { setCircuit } from '../edit/offers.ts'
-import { circuitId } from '../plant/joints.ts'
+import { circuitId } from '../plant/joint.ts'
 import { formatQuantity } from '../units/format.ts'
 import { defineCheck, type Found } from './check.ts'
 

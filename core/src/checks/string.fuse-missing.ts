@@ -1,6 +1,6 @@
 import { everyString, MAIN_ARRAY_ID } from '../controller/link.ts'
 import { LET_GO, setCircuit } from '../edit/offers.ts'
-import { circuitId } from '../plant/joints.ts'
+import { circuitId } from '../plant/joint.ts'
 import { formatQuantity } from '../units/format.ts'
 import { defineCheck, type Found } from './check.ts'
 import { about } from './strings.ts'

@@ -134,6 +134,7 @@ function backupOf(kind: Site['kind'], random: () => number): Option['backup'] {
         hoursPerDay: 1,
         chargerId: null,
         setA: null,
+        byRelay: false,
       }
     : null
   if (kind === 'building' && random() < 0.5) {

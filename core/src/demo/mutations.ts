@@ -17,6 +17,7 @@ const change = applyAll
 type Part = Extract<Edit, { act: 'set-option' }>['part']
 const set = (part: Part, patch: object): Edit => ({ act: 'set-option', part, patch }) as Edit
 const circuit = (circuitId: string, patch: object): Edit => ({ act: 'set-circuit', circuitId, patch })
+const fitting = (unitId: string, itemId: string): Edit => ({ act: 'set-fitting', unitId, itemId })
 const site = (patch: object): Edit => ({ act: 'set-site', patch })
 
 type Break = readonly [what: string, caughtBy: string, spoil: (job: Job) => Job]
@@ -114,8 +115,23 @@ const CHARGING: Readonly<Record<number, string>> = { 24: 'castlemere-24-3000c', 
 const A_PLANE = { ...emptyPlane('x', 'East'), tiltDeg: 30, azimuthDeg: 90 }
 const twoRoofs = site({ planes: [A_PLANE, { ...A_PLANE, id: 'y', name: 'West', azimuthDeg: 270 }] })
 
-/** Fifteen more, of what an audit found silent. */
+/** More, of what an audit found silent. */
 const MORE_BREAKS: readonly Break[] = [
+  [
+    'a battery that nothing opens by hand',
+    'protect.disconnect',
+    (job) => change(job, [fitting('battery-switch', 'none')]),
+  ],
+  [
+    'an isolator of 32 A as the battery switch',
+    'protect.fitting-rating',
+    (job) => change(job, [fitting('battery-switch', 'wardwick-iso-32')]),
+  ],
+  [
+    'an axle that bears five kilograms',
+    'parts.weight-over',
+    (job) => change(job, [site({ weightTargets: [{ id: 'w', name: 'Axle', mostKg: 5, places: [] }] })]),
+  ],
   ['a record low of the summer', 'site.record-low-odd', (job) => change(job, [site({ recordLowC: 23 })])],
   ['a record high in °F', 'site.record-low-odd', (job) => change(job, [site({ recordHighC: 78 })])],
   [

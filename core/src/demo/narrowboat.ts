@@ -93,7 +93,16 @@ export function narrowboat(): Job {
     backup: {
       ...EMPTY_BACKUP,
       months: [3, 10],
-      alternator: { ratedA: 90, idleA: 45, otherA: 6, voltageV: 28, hoursPerDay: 1.5, chargerId: null, setA: null },
+      alternator: {
+        ratedA: 90,
+        idleA: 45,
+        otherA: 6,
+        voltageV: 28,
+        hoursPerDay: 1.5,
+        chargerId: null,
+        setA: null,
+        byRelay: false,
+      },
     },
   }
   return {

@@ -122,6 +122,7 @@ type OptionEdit = Extract<
       | 'remove-array'
       | 'set-strings'
       | 'set-circuit'
+      | 'set-fitting'
       | 'apply-school'
       | 'accept-finding'
       | 'withdraw-acceptance'
@@ -150,7 +151,12 @@ function optionAfter(option: Option, edit: OptionEdit): Option {
     case 'set-circuit': {
       const { circuits } = option.wiring
       const circuit = { ...(circuits[edit.circuitId] ?? EMPTY_CIRCUIT_CHOICE), ...edit.patch }
-      return { ...option, wiring: { circuits: { ...circuits, [edit.circuitId]: circuit } } }
+      return { ...option, wiring: { ...option.wiring, circuits: { ...circuits, [edit.circuitId]: circuit } } }
+    }
+    case 'set-fitting': {
+      const { [edit.unitId]: _before, ...others } = option.wiring.fittings
+      const fittings = edit.itemId === null ? others : { ...others, [edit.unitId]: edit.itemId }
+      return { ...option, wiring: { ...option.wiring, fittings } }
     }
     case 'accept-finding':
       return { ...option, accepted: [...otherAccepted(option, edit.accepted), edit.accepted] }

@@ -125,7 +125,14 @@ function rowsBetween<T extends Named>(before: readonly T[], after: readonly T[],
   ]
 }
 
-const OPTION_PARTS = ['battery', 'array', 'controller', 'inverter', 'backup'] as const satisfies readonly OptionPart[]
+const OPTION_PARTS = [
+  'battery',
+  'array',
+  'controller',
+  'inverter',
+  'backup',
+  'wiring',
+] as const satisfies readonly OptionPart[]
 
 function optionsBetween(before: Job, after: Job): Edit[] | null {
   const chosen: Edit[] =
@@ -166,11 +173,18 @@ function optionBetween(was: Option, now: Option): Edit[] {
   if (was.systemVoltageV !== now.systemVoltageV)
     acts.push({ act: 'choose-voltage', systemVoltageV: now.systemVoltageV, letGo: [] })
   for (const part of OPTION_PARTS) {
-    const patch = patchOf<object>(was[part], now[part])
+    // Circuits and fittings travel one by one.
+    const { circuits, fittings } = now.wiring
+    const before = part === 'wiring' ? { ...was.wiring, circuits, fittings } : was[part]
+    const patch = patchOf<object>(before, now[part])
     if (patch) acts.push({ act: 'set-option', ...({ part, patch } as OptionPatch) })
   }
   acts.push(...acceptedBetween(was, now))
   for (const [circuitId, choice] of Object.entries(now.wiring.circuits))
     if (!same(was.wiring.circuits[circuitId], choice)) acts.push({ act: 'set-circuit', circuitId, patch: choice })
+  for (const unitId of new Set([...Object.keys(was.wiring.fittings), ...Object.keys(now.wiring.fittings)])) {
+    const itemId = now.wiring.fittings[unitId] ?? null
+    if ((was.wiring.fittings[unitId] ?? null) !== itemId) acts.push({ act: 'set-fitting', unitId, itemId })
+  }
   return acts
 }

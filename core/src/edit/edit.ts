@@ -1,7 +1,7 @@
 import type { Accepted, CircuitChoice, Existing, Job, Load, Option, Plane, School, Site } from '../job/schema.ts'
 
 /** Parts of an option that are changed by their fields. */
-export type OptionPart = 'battery' | 'array' | 'controller' | 'inverter' | 'backup'
+export type OptionPart = 'battery' | 'array' | 'controller' | 'inverter' | 'backup' | 'wiring'
 export type OptionPatch = { [K in OptionPart]: { readonly part: K; readonly patch: Partial<Option[K]> } }[OptionPart]
 
 /** Fields of a job that are no lists with acts of their own. */
@@ -62,6 +62,8 @@ export type Edit =
   /** Of the main array or of a further one, by id. */
   | { readonly act: 'set-strings'; readonly arrayId: string; readonly patch: StringsPatch }
   | { readonly act: 'set-circuit'; readonly circuitId: string; readonly patch: Partial<CircuitChoice> }
+  /** For a unit of the plant, by its id: a catalogue id or "none"; null leaves it to the design. */
+  | { readonly act: 'set-fitting'; readonly unitId: string; readonly itemId: string | null }
   /** A finding a person lives with, in the option worked on; one of the same check and place is replaced. */
   | { readonly act: 'accept-finding'; readonly accepted: Accepted }
   | { readonly act: 'withdraw-acceptance'; readonly checkId: string; readonly place: string }
@@ -95,6 +97,7 @@ const TRAVELLING: Readonly<Record<Travelling, true>> = {
   'remove-array': true,
   'set-strings': true,
   'set-circuit': true,
+  'set-fitting': true,
   'accept-finding': true,
   'withdraw-acceptance': true,
   'apply-school': true,

@@ -70,6 +70,9 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   size: 'the cable',
   installation: 'how the cable is laid',
   deviceId: 'the device',
+  fittings: 'a switch, a bar or a board',
+  inLine: 'the switches in line',
+  leadsM: 'the lengths of the battery leads',
   positions: 'the positions of the frame',
   mount: 'how the panels are mounted',
   shape: 'the shape of the plane',
@@ -83,6 +86,7 @@ const PART_WORDS: Readonly<Record<OptionPart, string>> = {
   controller: 'the controller',
   inverter: 'the inverter',
   backup: 'the backup',
+  wiring: 'the wiring',
 }
 
 type Shape = Readonly<Record<string, z.ZodType>>
@@ -170,6 +174,8 @@ function optionLabel(edit: Other): string {
       return 'removing an array'
     case 'set-strings':
       return 'the strings'
+    case 'set-fitting':
+      return 'a switch, a bar or a board'
     case 'set-circuit':
       return fieldLabel(edit.patch, {}, 'a circuit')
     case 'accept-finding':

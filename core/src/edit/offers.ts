@@ -46,6 +46,12 @@ export const setCircuit = (
   patch: Extract<Edit, { act: 'set-circuit' }>['patch'],
 ): Change => ({ label, edits: [{ act: 'set-circuit', circuitId, patch }] })
 
+/** A fitting for a unit of the plant; null leaves it to the design. */
+export const setFitting = (label: string, unitId: string, itemId: string | null): Change => ({
+  label,
+  edits: [{ act: 'set-fitting', unitId, itemId }],
+})
+
 /** Other strings for an array, the main one or a further one. */
 export const setStrings = (
   array: { readonly id: string; readonly name: string },

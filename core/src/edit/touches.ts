@@ -41,6 +41,8 @@ export function touches(edit: Edit): string[] {
       return ['controller.further']
     case 'set-circuit':
       return fields(`wiring.${edit.circuitId}`, edit.patch)
+    case 'set-fitting':
+      return [`wiring.fittings.${edit.unitId}`]
     case 'accept-finding':
     case 'withdraw-acceptance':
       return ['accepted']

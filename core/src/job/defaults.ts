@@ -111,6 +111,9 @@ export const CIRCUIT_KINDS = [
   'starter',
   'alternator',
   'ac-coupled',
+  'bus-link',
+  'dc-branch',
+  'ac-branch',
 ] as const
 export type CircuitKind = (typeof CIRCUIT_KINDS)[number]
 
@@ -130,6 +133,9 @@ export const CIRCUIT_LENGTH: Readonly<Record<CircuitKind, Default>> = {
   starter: given(4, 'm', NO_LENGTH),
   alternator: given(2, 'm', NO_LENGTH),
   'ac-coupled': given(6, 'm', NO_LENGTH),
+  'bus-link': given(0.5, 'm', NO_LENGTH),
+  'dc-branch': given(6, 'm', NO_LENGTH),
+  'ac-branch': given(12, 'm', NO_LENGTH),
 }
 
 /** Distance of the site that a circuit spans, by its field. */

@@ -104,7 +104,7 @@ export function emptyOption(id: string, name: string): Option {
       acCoupled: null,
     },
     backup: EMPTY_BACKUP,
-    wiring: { circuits: {} },
+    wiring: { circuits: {}, fittings: {}, inLine: [], busStages: 1 },
     accepted: [],
   }
 }
@@ -118,6 +118,7 @@ export const EMPTY_CIRCUIT_CHOICE: CircuitChoice = {
   maxDropFraction: null,
   deviceId: null,
   deviceRatingA: null,
+  leadsM: null,
 }
 
 /** A job nothing has been entered into yet. */

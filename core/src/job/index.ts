@@ -9,6 +9,8 @@ export {
   circuitChoiceSchema,
   dumpLoadSchema,
   furtherArraySchema,
+  IN_LINE_ROLES,
+  MOST_IN_LINE,
   optionSchema,
   seasonalYieldSchema,
 } from './option.ts'
@@ -21,7 +23,11 @@ export {
   jobSchema,
   loadSchema,
   MOST_PLANES,
+  MOST_WEIGHT_TARGETS,
+  PLACES,
   planeSchema,
   siteSchema,
+  type WeightTarget,
+  weightTargetSchema,
 } from './schema.ts'
 export { jobText } from './text.ts'

@@ -115,6 +115,8 @@ export const backupSchema = z.strictObject({
       chargerId: id.nullable(),
       /** Its charger set to hold this; null for as rated. */
       setA: setCurrent,
+      /** A relay joins the batteries while the engine runs, in place of a charger. */
+      byRelay: flag,
     })
     .nullable(),
 })
@@ -152,9 +154,31 @@ export const circuitChoiceSchema = z.strictObject({
   parallel: count('n', 'conductors in parallel', 1, 8).nullable(),
   ambientC: quantity('T', 'air around the cable', '°C', { min: -60, max: 105 }).nullable(),
   maxDropFraction: quantity('ΔU', 'largest share of voltage to lose', '', { above: 0, max: 0.5 }).nullable(),
-  /** Catalogue id of the device, "none" for no device, null for the design's choice. */
+  /** Catalogue id of the device, "none" for no device, "built-in" for a unit's own breaker, null for the design's choice. */
   deviceId: id.nullable(),
   deviceRatingA: quantity('I_n', 'device rating', 'A', { above: 0, max: 10_000 }).nullable(),
+  /** Length of each lead of batteries in parallel, in the order they hang; null for the length of the circuit. */
+  leadsM: z
+    .array(quantity('L', 'length of the lead', 'm', { min: 0, max: 5000 }).nullable())
+    .max(64, { error: () => 'at most 64 leads' })
+    .nullable(),
+})
+
+/** What switches or watches a circuit and does not trip by itself at a current. */
+export const IN_LINE_ROLES = ['isolator', 'load-disconnect', 'battery-switch', 'residual-current'] as const
+
+/** Something a person put in line with a circuit. */
+export const inLineSchema = z.strictObject({ id, circuitId: line(80), role: choice(IN_LINE_ROLES) })
+export const MOST_IN_LINE = 40
+
+export const wiringSchema = z.strictObject({
+  circuits: z.record(z.string(), circuitChoiceSchema),
+  /** Fitting chosen for a unit of the plant, by the unit's id: a catalogue id, or "none"; left out for the design's choice. */
+  fittings: z.record(line(120), id),
+  /** In line with circuits, beside what the design puts there. */
+  inLine: z.array(inLineSchema).max(MOST_IN_LINE, { error: () => `at most ${MOST_IN_LINE} switches in line` }),
+  /** Everything meets at one pair of bus bars, or inverters at a second pair behind a link. */
+  busStages: count('n', 'stages of the bus bars', 1, 2),
 })
 
 export const optionSchema = z.strictObject({
@@ -241,7 +265,7 @@ export const optionSchema = z.strictObject({
     acCoupled: acCoupledSchema.nullable(),
   }),
   backup: backupSchema,
-  wiring: z.strictObject({ circuits: z.record(z.string(), circuitChoiceSchema) }),
+  wiring: wiringSchema,
   /** Findings a person lives with, and why. */
   accepted: z.array(acceptedSchema).max(MOST_ACCEPTED, { error: () => `at most ${MOST_ACCEPTED} accepted findings` }),
 })

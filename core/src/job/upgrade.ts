@@ -196,10 +196,18 @@ function optionFromVersion5(option: Fields): Fields {
       inletA: null,
       inputSetA: null,
       onOneUnit: false,
-      alternator: isFields(alternator) ? { ...alternator, setA: null } : alternator,
+      alternator: isFields(alternator) ? { ...alternator, setA: null, byRelay: false } : alternator,
     }),
+    ...part(option, 'wiring', { fittings: {}, inLine: [], busStages: 1, circuits: circuitsFrom(option.wiring) }),
     accepted: [],
   }
+}
+
+function circuitsFrom(wiring: unknown): unknown {
+  const circuits = isFields(wiring) ? wiring.circuits : undefined
+  if (!isFields(circuits)) return circuits
+  const upgraded = (choice: unknown) => (isFields(choice) ? { ...choice, leadsM: null } : choice)
+  return Object.fromEntries(Object.entries(circuits).map(([id, choice]) => [id, upgraded(choice)]))
 }
 
 const NO_COUPLED_CHOICE = {

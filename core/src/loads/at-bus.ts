@@ -37,7 +37,17 @@ export interface Converted {
   readonly factor: number
 }
 
-/** DC loads that want another voltage than the system has, by id. */
+/**
+ * Whether a converter feeds a load: it wants another voltage than the system has, or takes the system’s own and its row gives
+ * an efficiency: a regulator holds it.
+ */
+export const isConverted = (
+  { supply, voltageV, converterEfficiency }: Pick<Load, 'supply' | 'voltageV' | 'converterEfficiency'>,
+  systemVoltageV: number,
+): boolean =>
+  supply === 'dc' && (voltageV === null ? converterEfficiency !== null : voltageClassV(voltageV) !== systemVoltageV)
+
+/** DC loads behind a converter, by id. */
 export function converters(
   { counted, heaviestWh }: { readonly counted: readonly Counted[]; readonly heaviestWh: ReadonlyMap<string, Known> },
   systemVoltageV: number,
@@ -45,7 +55,7 @@ export function converters(
 ): Map<string, Converted> {
   const found = new Map<string, Converted>()
   for (const { load, wh: listedWh } of counted) {
-    if (load.supply !== 'dc' || load.voltageV === null || voltageClassV(load.voltageV) === systemVoltageV) continue
+    if (!isConverted(load, systemVoltageV)) continue
     const converted = convertedOf(load, heaviestWh.get(load.id) ?? listedWh)
     working.take(converted.steps)
     found.set(load.id, converted)

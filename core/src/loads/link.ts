@@ -25,7 +25,7 @@ export interface LoadsResult extends Demand, LinkResult {
   readonly busByMonthWh: Known<number[]>
   /** At the bus, a weekday and a day of the weekend in the heaviest month; null where they are alike. */
   readonly weekBusWh: { readonly weekday: Known; readonly weekend: Known } | null
-  /** DC loads of another voltage than the system's: a converter feeds each. */
+  /** DC loads behind a converter: of another voltage than the system's, or regulated. */
   readonly converted: readonly Load[]
   /** Share of the listed energy whose watts were measured. */
   readonly measuredFraction: Known

@@ -1,11 +1,12 @@
 import { CATALOGUE_CURRENCY } from '../catalogue/catalogue.ts'
 import { type Cable, type CatalogueItem, itemName } from '../catalogue/schema.ts'
 import { keptCount } from '../job/existing.ts'
-import type { Existing } from '../job/schema.ts'
+import type { Existing, WeightTarget } from '../job/schema.ts'
 import { PLACES, type Place, type Plant } from '../plant/plant.ts'
 import type { RuleSet } from '../rules/rule-set.ts'
 import { formatMoney, formatNumber } from '../units/format.ts'
 import type { Circuit } from '../wiring/circuits.ts'
+import type { Fitted } from '../wiring/fittings.ts'
 import { defineLink, type Link, type LinkResult } from '../working/link.ts'
 import { type Known, known } from '../working/working.ts'
 import { partsTotal } from './methods.ts'
@@ -35,12 +36,18 @@ export interface PartsResult extends LinkResult {
   readonly weightKg: Known
   /** Weight by the place it is installed at. */
   readonly weightByPlaceKg: Readonly<Record<Place, number>>
+  /** What stands on each vehicle, axle or floor that a weight was given for; what is already there weighs too. */
+  readonly weightTargets: readonly { readonly target: WeightTarget; readonly weightKg: number }[]
   readonly currency: string
 }
 
 export interface Upstream {
   readonly plant: Plant
-  readonly wiring: { readonly circuits: readonly Circuit[]; readonly rules: RuleSet }
+  readonly wiring: {
+    readonly circuits: readonly Circuit[]
+    readonly fittings: readonly Fitted[]
+    readonly rules: RuleSet
+  }
 }
 
 /** What must be bought, from the plant and its circuits, with price and weight. */
@@ -48,20 +55,20 @@ export const partsLink: Link<Upstream, PartsResult> = defineLink(
   'parts',
   ({ job, catalogue, write }, { plant, wiring }) => ({
     existing: job.existing,
+    targets: job.site.weightTargets,
     cables: catalogue.cables,
     write,
     units: plant.units,
     circuits: wiring.circuits,
+    fittings: wiring.fittings,
     rules: wiring.rules,
   }),
-  ({ existing, cables, write, units, circuits, rules }, working): PartsResult => {
-    const lines = mergeLines([
-      ...lessExisting(
-        existing,
-        units.flatMap(({ item, place, use, quantity }) => (item ? [part(place, item, use, quantity)] : [])),
-      ),
-      ...circuits.flatMap((circuit) => wiringLines(cables, rules, circuit)),
-    ])
+  ({ existing, targets, cables, write, units, circuits, fittings, rules }, working): PartsResult => {
+    const standing = [...units, ...fittings].flatMap(({ item, place, use, quantity }) =>
+      item ? [part(place, item, use, quantity)] : [],
+    )
+    const wired = circuits.flatMap((circuit) => wiringLines(cables, rules, circuit))
+    const lines = mergeLines([...lessExisting(existing, standing), ...wired])
     const { price, weightKg } = working.apply(partsTotal, {
       prices: lines.map((each) => known(each.price, 'catalogue', itemName(each.item))),
       weightsKg: lines.map((each) => known(each.weightKg, 'catalogue', itemName(each.item))),
@@ -77,6 +84,12 @@ export const partsLink: Link<Upstream, PartsResult> = defineLink(
       price,
       weightKg,
       weightByPlaceKg: Object.fromEntries(PLACES.map((place) => [place, weightAt(place)])) as Record<Place, number>,
+      weightTargets: targets.map((target) => ({
+        target,
+        weightKg: [...standing, ...wired]
+          .filter(({ place }) => target.places.length === 0 || target.places.includes(place))
+          .reduce((sum, each) => sum + each.weightKg, 0),
+      })),
       currency: CATALOGUE_CURRENCY,
     }
   },
@@ -120,16 +133,17 @@ function wiringLines(cables: readonly Cable[], rules: RuleSet, circuit: Circuit)
     const { size, parallel } = circuit.cable
     const cable = cables.find((each) => each.use === circuit.use && each.size === size)
     const wires = rules.conductorsOf(circuit.ac ? 'ac' : 'dc')
-    const metres = Math.ceil(circuit.count * parallel * wires * circuit.lengthM.value)
+    const runsM = circuit.leadsM?.reduce((sum, each) => sum + each, 0) ?? circuit.count * circuit.lengthM.value
+    const metres = Math.ceil(runsM * parallel * wires)
     if (cable && metres > 0) lines.push(part('cable runs', cable, circuit.title, metres, 'm'))
   }
-  if (circuit.device) {
+  if (circuit.device?.item) {
     const place = circuit.use === 'pv' ? 'array' : circuit.use === 'battery' ? 'battery room' : 'converter wall'
     const rated = part(
       place,
       circuit.device.item,
       `${formatNumber(circuit.device.ratingA.value)} A, ${circuit.title}`,
-      circuit.count,
+      circuit.count * circuit.deviceEnds,
     )
     lines.push({ ...rated, key: `${rated.key}/${circuit.device.ratingA.value}` })
   }

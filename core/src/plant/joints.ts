@@ -1,56 +1,10 @@
-import { everyString, MAIN_ARRAY_ID, type StrungArray } from '../controller/link.ts'
-import type { CircuitKind } from '../job/defaults.ts'
-import type { End, Joint, Unit } from './plant.ts'
-import { type Chosen, combinerId, controllerIdOf, isolatorId, isWithin, panelsId } from './units.ts'
+import { everyString } from '../controller/link.ts'
+import { branchJoints } from './boards.ts'
+import { circuit, end, told } from './joint.ts'
+import type { Joint, Unit } from './plant.ts'
+import { type Chosen, combinerId, controllerIdOf, INVERTER_BUS_ID, isolatorId, isWithin, panelsId } from './units.ts'
 
-const CIRCUIT_TITLE: Readonly<Record<CircuitKind, string>> = {
-  string: 'String to combiner',
-  array: 'Array to controller',
-  controller: 'Controller to bus bars',
-  'battery-string': 'Battery string to bank terminals',
-  'battery-main': 'Bank to bus bars',
-  'inverter-dc': 'Bus bars to inverter',
-  'dc-loads': 'Bus bars to DC board',
-  'inverter-ac': 'Inverter to AC board',
-  'backup-ac': 'Generator or mains to charger',
-  charger: 'Charger to bus bars',
-  starter: 'Starter battery to alternator charger',
-  alternator: 'Alternator charger to bus bars',
-  'ac-coupled': 'AC-coupled array to AC board',
-}
-
-/** Id of a circuit: its kind, and for a further array its id too. Job files keep choices under it. */
-export const circuitId = (kind: CircuitKind, arrayId: string = MAIN_ARRAY_ID): string =>
-  arrayId === MAIN_ARRAY_ID ? kind : `${kind}-${arrayId}`
-
-const end = (unitId: string, terminal: End['terminal']): End => ({ unitId, terminal })
 const BUS = end('bus', 'battery')
-
-type Said = Pick<Joint, 'from' | 'to' | 'sources'> & Partial<Pick<Joint, 'count' | 'through'>>
-
-/** A joint that the wiring sizes. */
-const circuit = (kind: CircuitKind, carries: Joint['carries'], said: Said, array?: StrungArray): Joint => ({
-  id: circuitId(kind, array?.id),
-  kind,
-  carries,
-  title: array && array.name !== '' ? `${CIRCUIT_TITLE[kind]}, ${array.name}` : CIRCUIT_TITLE[kind],
-  count: 1,
-  through: [],
-  ...said,
-  arrayId: array?.id ?? null,
-})
-
-/** A joint that is told, not sized. */
-const told = (id: string, kind: Joint['kind'], carries: Joint['carries'], title: string, said: Said): Joint => ({
-  id,
-  kind,
-  carries,
-  title,
-  count: 1,
-  arrayId: null,
-  through: [],
-  ...said,
-})
 
 function arrayJoints(chosen: Chosen): Joint[] {
   return everyString(chosen).flatMap((each): Joint[] => {
@@ -102,7 +56,7 @@ const controllerJoints = (chosen: Chosen): Joint[] =>
       ),
     )
 
-function bankJoints({ battery: { bank }, inverter, monitored, hasDc, converted }: Chosen): Joint[] {
+function bankJoints({ battery: { bank }, inverter, monitored, hasDc, staged }: Chosen): Joint[] {
   if (!bank) return []
   const bars = end('bank-bars', 'battery')
   const battery = end('battery', 'battery')
@@ -123,12 +77,15 @@ function bankJoints({ battery: { bank }, inverter, monitored, hasDc, converted }
       from: several ? bars : battery,
       to: BUS,
       sources: ['from', 'to'],
-      through: monitored ? ['shunt'] : [],
+      through: ['battery-switch', ...(monitored ? ['shunt'] : [])],
     }),
+    ...(inverter.item && staged
+      ? [circuit('bus-link', 'battery', { from: BUS, to: end(INVERTER_BUS_ID, 'battery'), sources: ['from', 'to'] })]
+      : []),
     ...(inverter.item
       ? [
           circuit('inverter-dc', 'battery', {
-            from: BUS,
+            from: staged ? end(INVERTER_BUS_ID, 'battery') : BUS,
             to: end('inverter', 'battery'),
             sources: ['from'],
             count: inverter.quantity,
@@ -136,13 +93,6 @@ function bankJoints({ battery: { bank }, inverter, monitored, hasDc, converted }
         ]
       : []),
     ...(hasDc ? [circuit('dc-loads', 'dc', { from: BUS, to: board, sources: ['from'] })] : []),
-    ...converted.map(({ id, name }) =>
-      told(`converter.${id}`, 'converter', 'dc', `DC board to converter, ${name}`, {
-        from: end('dc-board', 'dc'),
-        to: end(`converter.${id}`, 'battery'),
-        sources: ['from'],
-      }),
-    ),
   ]
 }
 
@@ -155,6 +105,7 @@ function acJoints({ inverter }: Chosen, units: readonly Unit[]): Joint[] {
       to: board,
       sources: ['from'],
       count: inverter.quantity,
+      through: ['residual-current'],
     }),
     ...units
       .filter(({ role }) => role === 'ac-coupled')
@@ -189,21 +140,30 @@ function backupJoints({ backup: { charge, alternator, kind } }: Chosen): Joint[]
         }),
       )
   }
-  if (alternator?.charger) {
-    joints.push(
-      circuit('starter', 'dc', {
-        from: end('engine', 'dc'),
-        to: end('engine-charger', 'dc'),
-        sources: ['from'],
-      }),
-      circuit('alternator', 'battery', {
-        from: end('engine-charger', 'battery'),
-        to: BUS,
-        sources: ['from', 'to'],
-      }),
-    )
-  }
+  if (alternator?.charger) joints.push(...engineJoints('engine-charger', false))
+  else if (alternator?.byRelay) joints.push(...engineJoints('relay', true))
   return joints
+}
+
+/** From the starter battery through charger or relay to the bus; a closed relay lets energy through either way. */
+function engineJoints(unitId: 'engine-charger' | 'relay', bothWays: boolean): Joint[] {
+  const title = bothWays
+    ? { starter: 'Starter battery to joining relay', alternator: 'Joining relay to bus bars' }
+    : null
+  return [
+    circuit('starter', 'dc', {
+      from: end('engine', 'dc'),
+      to: end(unitId, 'dc'),
+      sources: bothWays ? ['from', 'to'] : ['from'],
+      ...(title && { title: title.starter }),
+    }),
+    circuit('alternator', 'battery', {
+      from: end(unitId, 'battery'),
+      to: BUS,
+      sources: ['from', 'to'],
+      ...(title && { title: title.alternator }),
+    }),
+  ]
 }
 
 /** Protective conductors to the earth bar, the electrode, and the sense leads of the monitor. */
@@ -246,12 +206,14 @@ const EARTHS: readonly Unit['role'][] = ['earth-bar', 'electrode']
 /** What joins the units: circuits in the order the energy flows, then what is told of earth and signal. Empty until a bank is known. */
 export function makeJoints(chosen: Chosen, units: readonly Unit[]): Joint[] {
   if (!chosen.battery.bank) return []
+  const has = { ac: chosen.inverter.item !== null, dc: chosen.hasDc }
   return [
     ...arrayJoints(chosen),
     ...controllerJoints(chosen),
     ...bankJoints(chosen),
     ...acJoints(chosen, units),
     ...backupJoints(chosen),
+    ...branchJoints(chosen.branches, has),
     ...earthJoints(units),
   ]
 }

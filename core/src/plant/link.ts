@@ -4,7 +4,10 @@ import type { BatteryResult } from '../battery/link.ts'
 import type { ControllerResult } from '../controller/link.ts'
 import type { InverterResult } from '../inverter/link.ts'
 import type { LoadsResult } from '../loads/link.ts'
+import { rulesOf } from '../rules/rules.ts'
 import { defineLink, type Link } from '../working/link.ts'
+import { inLineUnits, withInLine } from './boards.ts'
+import { branchesOf } from './branches.ts'
 import { makeJoints } from './joints.ts'
 import type { Plant } from './plant.ts'
 import { makeUnits } from './units.ts'
@@ -21,8 +24,12 @@ export interface Upstream {
 /** What stands there and what joins it, from what the sizing links chose. */
 export const plantLink: Link<Upstream, Plant> = defineLink(
   'wiring',
-  ({ option }, { loads, battery, array, controller, inverter, backup }) => ({
-    converted: loads.converted,
+  ({ job, option }, { loads, battery, array, controller, inverter, backup }) => ({
+    loads: job.loads,
+    heating: loads.heating,
+    mainsVoltageV: job.site.mainsVoltageV,
+    splitPhase: job.site.splitPhase,
+    rules: rulesOf(job.site),
     hasDc: loads.hasDc,
     battery,
     array,
@@ -30,9 +37,20 @@ export const plantLink: Link<Upstream, Plant> = defineLink(
     inverter,
     backup,
     monitored: option.battery.monitored,
+    inLine: option.wiring.inLine,
+    staged: option.wiring.busStages > 1,
   }),
-  (chosen): Plant => {
+  ({ loads, heating, mainsVoltageV, splitPhase, rules, inLine, ...sized }): Plant => {
+    const branches = branchesOf({
+      loads,
+      heating,
+      site: { mainsVoltageV, splitPhase },
+      rules,
+      systemVoltageV: sized.battery.systemVoltageV.value,
+    })
+    const chosen = { ...sized, branches }
     const units = makeUnits(chosen)
-    return { units, joints: makeJoints(chosen, units) }
+    const joints = makeJoints(chosen, units)
+    return { units: [...units, ...inLineUnits(inLine, joints)], joints: [...withInLine(inLine, joints)], branches }
   },
 )

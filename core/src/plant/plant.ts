@@ -1,9 +1,10 @@
 import type { CatalogueItem } from '../catalogue/schema.ts'
 import type { CircuitKind } from '../job/defaults.ts'
+import { PLACES } from '../job/schema.ts'
 import type { LinkId } from '../working/links.ts'
+import type { Branch } from './branches.ts'
 
-/** Where things stand: parts and weights are told by it. */
-export const PLACES = ['array', 'battery room', 'converter wall', 'cable runs'] as const
+export { PLACES }
 export type Place = (typeof PLACES)[number]
 
 /** What a unit is there for. */
@@ -16,17 +17,23 @@ export const ROLES = [
   'bank-bars',
   'shunt',
   'monitor',
+  'battery-switch',
   'bus',
+  'inverter-bus',
   'inverter',
   'ac-coupled',
+  'residual-current',
   'ac-board',
+  'load-disconnect',
   'dc-board',
   'converter',
+  'loads',
   'generator',
   'shore',
   'charger',
   'engine',
   'engine-charger',
+  'relay',
   'earth-bar',
   'electrode',
 ] as const
@@ -72,7 +79,7 @@ export interface End {
 /** What joins two units. Those with a kind of circuit are sized by the wiring; the others are told for drawing and earthing. */
 export interface Joint {
   readonly id: string
-  readonly kind: CircuitKind | 'converter' | 'earth' | 'electrode' | 'system-bond' | 'signal'
+  readonly kind: CircuitKind | 'converted' | 'earth' | 'electrode' | 'system-bond' | 'signal'
   readonly carries: 'pv' | 'battery' | 'dc' | 'ac' | 'earth' | 'signal'
   readonly title: string
   readonly from: End
@@ -82,7 +89,7 @@ export interface Joint {
   /** How many alike. */
   readonly count: number
   readonly arrayId: string | null
-  /** Units it runs through on its way: isolators, the shunt. */
+  /** Units it runs through on its way: isolators, switches, the shunt. */
   readonly through: readonly string[]
 }
 
@@ -90,6 +97,8 @@ export interface Joint {
 export interface Plant {
   readonly units: readonly Unit[]
   readonly joints: readonly Joint[]
+  /** What hangs behind the boards, in the order of the loads. */
+  readonly branches: readonly Branch[]
 }
 
 export const unitOf = ({ units }: Plant, id: string): Unit | undefined => units.find((unit) => unit.id === id)

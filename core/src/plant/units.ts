@@ -5,9 +5,10 @@ import type { BatteryResult } from '../battery/link.ts'
 import type { ArrayInverter, CatalogueItem, Controller } from '../catalogue/schema.ts'
 import { type ControllerResult, everyString, type StrungArray } from '../controller/link.ts'
 import type { InverterResult } from '../inverter/link.ts'
-import type { Load } from '../job/schema.ts'
-import type { LinkId } from '../working/links.ts'
-import type { Place, Role, Terminal, Unit } from './plant.ts'
+import { boardUnits } from './boards.ts'
+import type { Branch } from './branches.ts'
+import type { Terminal, Unit } from './plant.ts'
+import { terminal, makeUnit as unit } from './unit.ts'
 
 /** What the sizing links chose, as the plant is made from it. */
 export interface Chosen {
@@ -17,33 +18,20 @@ export interface Chosen {
   readonly inverter: InverterResult
   readonly backup: BackupResult
   readonly hasDc: boolean
-  /** DC loads that want another voltage than the system has. */
-  readonly converted: readonly Load[]
+  /** What hangs behind the boards. */
+  readonly branches: readonly Branch[]
+  /** Inverters stand at bus bars of their own, behind a link. */
+  readonly staged: boolean
   readonly monitored: boolean
 }
-
-export const terminal = (id: Terminal['id'], limits: Partial<Omit<Terminal, 'id'>> = {}): Terminal => ({
-  id,
-  maxAreaMm2: null,
-  maxCurrentA: null,
-  maxV: null,
-  classesV: null,
-  ...limits,
-})
-
-const unit = (
-  id: string,
-  role: Role,
-  link: LinkId,
-  place: Place,
-  said: Pick<Unit, 'name'> & Partial<Omit<Unit, 'id' | 'role' | 'link' | 'place'>>,
-): Unit => ({ id, role, link, place, use: '', item: null, quantity: 1, arrayId: null, terminals: [], ...said })
 
 /** Adds an array's name to what a unit of it is called; the main array needs none. */
 const ofArray = (text: string, { name }: Pick<StrungArray, 'name'>): string => (name === '' ? text : `${text}, ${name}`)
 
 export const panelsId = (arrayId: string): string => `panels.${arrayId}`
 export const combinerId = (arrayId: string): string => `combiner.${arrayId}`
+/** Second stage of the bus bars. */
+export const INVERTER_BUS_ID = 'inverter-bus'
 export const isolatorId = (arrayId: string): string => `isolator.${arrayId}`
 /** Of the controller of an array: the inverter where it is inside an all-in-one. */
 export const controllerIdOf = (each: StrungArray, inverter: InverterResult): string =>
@@ -75,10 +63,21 @@ function arrayUnits({ array, controller, inverter }: Chosen): Unit[] {
         quantity: panels,
         terminals: [terminal('dc', { maxV: panel.maxSystemV }), terminal('earth')],
       }),
-      unit(isolatorId(arrayId), 'isolator', 'wiring', 'array', { ...own, name: ofArray('Array isolator', each) }),
+      unit(isolatorId(arrayId), 'isolator', 'wiring', 'array', {
+        ...own,
+        name: ofArray('Array isolator', each),
+        use: ofArray('array isolator', each),
+        quantity: quantity * Math.min(each.controller.inputs, strings.stringsPerController),
+      }),
     ]
     if (strings.stringsPerInput > 1) {
-      const combiner = { ...own, name: ofArray('Combiner', each), terminals: [terminal('dc')] }
+      const combiner = {
+        ...own,
+        name: ofArray('Combiner', each),
+        use: ofArray('combiner', each),
+        quantity: quantity * Math.min(each.controller.inputs, strings.stringsPerController),
+        terminals: [terminal('dc')],
+      }
       units.push(unit(combinerId(arrayId), 'combiner', 'controller', 'array', combiner))
     }
     if (each.acInverter) units.push(coupledUnit(each, each.acInverter))
@@ -93,6 +92,7 @@ function arrayUnits({ array, controller, inverter }: Chosen): Unit[] {
           terminals: [
             arrayTerminal(each.controller),
             terminal('battery', {
+              maxAreaMm2: each.controller.terminalMaxMm2,
               maxCurrentA: each.controller.ratedOutputA,
               classesV: each.controller.batteryVoltagesV,
             }),
@@ -121,7 +121,7 @@ const coupledUnit = ({ id: arrayId, controller, quantity }: StrungArray, item: A
   })
 
 /** The bank, its bars, the shunt and the bus bars everything meets at. */
-function bankUnits({ battery: { item, bank, systemVoltageV }, monitored }: Chosen): Unit[] {
+function bankUnits({ battery: { item, bank, systemVoltageV }, inverter, monitored, staged }: Chosen): Unit[] {
   if (!item || !bank) return []
   const several = bank.parallel.value > 1
   return [
@@ -136,20 +136,40 @@ function bankUnits({ battery: { item, bank, systemVoltageV }, monitored }: Chose
       ? [
           unit('bank-bars', 'bank-bars', 'wiring', 'battery room', {
             name: 'Bank bars',
+            use: 'bars of the bank',
             terminals: [terminal('battery')],
           }),
         ]
       : []),
+    unit('battery-switch', 'battery-switch', 'wiring', 'battery room', {
+      name: 'Battery switch',
+      use: 'battery switch',
+      terminals: [],
+    }),
     ...(monitored
       ? [
-          unit('shunt', 'shunt', 'battery', 'battery room', { name: 'Shunt', terminals: [terminal('signal')] }),
+          unit('shunt', 'shunt', 'battery', 'battery room', {
+            name: 'Shunt',
+            use: 'shunt of the monitor',
+            terminals: [terminal('signal')],
+          }),
           unit('monitor', 'monitor', 'battery', 'converter wall', { name: 'Monitor', terminals: [terminal('signal')] }),
         ]
       : []),
     unit('bus', 'bus', 'wiring', 'converter wall', {
       name: 'Bus bars',
+      use: 'bus bars',
       terminals: [terminal('battery', { classesV: [systemVoltageV.value] })],
     }),
+    ...(staged && inverter.item
+      ? [
+          unit(INVERTER_BUS_ID, 'inverter-bus', 'wiring', 'converter wall', {
+            name: 'Inverter bus bars',
+            use: 'bus bars of the inverters',
+            terminals: [terminal('battery', { classesV: [systemVoltageV.value] })],
+          }),
+        ]
+      : []),
   ]
 }
 
@@ -173,10 +193,6 @@ function inverterUnits(chosen: Chosen): Unit[] {
         ...(inside ? [arrayTerminal(inside.controller)] : []),
       ],
     }),
-    unit('ac-board', 'ac-board', 'wiring', 'converter wall', {
-      name: 'AC board',
-      terminals: [terminal('ac-in'), terminal('earth')],
-    }),
     ...(coupled && !coupled.strings
       ? [
           unit('ac-coupled', 'ac-coupled', 'inverter', 'converter wall', {
@@ -186,24 +202,6 @@ function inverterUnits(chosen: Chosen): Unit[] {
           }),
         ]
       : []),
-  ]
-}
-
-/** The DC board, and a converter for each load of another voltage. */
-function dcUnits({ hasDc, converted }: Chosen): Unit[] {
-  if (!hasDc) return []
-  return [
-    unit('dc-board', 'dc-board', 'wiring', 'converter wall', {
-      name: 'DC board',
-      terminals: [terminal('battery'), terminal('dc')],
-    }),
-    ...converted.map((load) =>
-      unit(`converter.${load.id}`, 'converter', 'loads', 'converter wall', {
-        name: `Converter, ${load.name}`,
-        use: `converter for ${load.name}`,
-        terminals: [terminal('battery')],
-      }),
-    ),
   ]
 }
 
@@ -236,7 +234,17 @@ function backupUnits({ backup: { charge, generator, alternator, kind } }: Chosen
     units.push(unit('shore', 'shore', 'backup', wall, { ...source, name: 'Mains or shore' }))
   if (charge && kind === 'generator' && !generator)
     units.push(unit('generator', 'generator', 'backup', wall, { ...source, name: 'Generator' }))
-  if (alternator?.charger) {
+  if (alternator?.byRelay) {
+    const vehicle = { classesV: [alternator.vehicleV] }
+    units.push(
+      unit('engine', 'engine', 'backup', wall, { name: 'Engine', terminals: [terminal('dc')] }),
+      unit('relay', 'relay', 'backup', wall, {
+        name: 'Joining relay',
+        use: 'relay that joins the batteries',
+        terminals: [terminal('dc', vehicle), terminal('battery', vehicle)],
+      }),
+    )
+  } else if (alternator?.charger) {
     units.push(
       unit('engine', 'engine', 'backup', wall, { name: 'Engine', terminals: [terminal('dc')] }),
       unit('engine-charger', 'engine-charger', 'backup', wall, {
@@ -260,7 +268,7 @@ export function makeUnits(chosen: Chosen): Unit[] {
     ...arrayUnits(chosen),
     ...bankUnits(chosen),
     ...inverterUnits(chosen),
-    ...dcUnits(chosen),
+    ...boardUnits(chosen.branches, { ac: chosen.inverter.item !== null, dc: chosen.hasDc }),
     ...backupUnits(chosen),
   ]
   if (units.length === 0) return []

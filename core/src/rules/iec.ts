@@ -48,6 +48,10 @@ export const IEC: RuleSet = {
     'dc-breaker': 'iec-breaker',
     'ac-breaker': 'iec-breaker',
   },
+  branchA: {
+    ac: { value: 16, source: 'IEC 60364-4-43, 433.1, on 2.5 mm², the common branch of socket outlets' },
+    dc: { value: 20, source: 'assumption of Yard Lamp: a common way of a DC panel' },
+  },
   conductorsOf: (carries) => (carries === 'ac' ? 3 : 2),
   protectiveConductor: (_deviceRatingA, phaseSize) => ({
     value: nextMetric(protectiveAreaMm2(conductorOf(phaseSize).areaMm2)),

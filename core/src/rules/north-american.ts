@@ -58,6 +58,10 @@ export const NORTH_AMERICAN: RuleSet = {
     'dc-breaker': 'na-breaker',
     'ac-breaker': 'na-breaker',
   },
+  branchA: {
+    ac: { value: 20, source: `${NEC}, 210.3 and 240.4(D), on 12 AWG, the common branch of receptacles` },
+    dc: { value: 20, source: 'assumption of Yard Lamp: a common way of a DC panel' },
+  },
   conductorsOf: (carries) => (carries === 'ac' ? 3 : 2),
   protectiveConductor: (deviceRatingA, phaseSize, requiredPhaseSize) => ({
     value: groundingSize(deviceRatingA, phaseSize, requiredPhaseSize),

@@ -66,6 +66,8 @@ export interface RuleSet {
   readonly drop: (site: Pick<Site, 'kind'>, critical: boolean) => Readonly<Record<'leg' | 'path', Ruled>>
   /** Series of standard ratings a device is chosen from. */
   readonly series: Readonly<Record<Device['type'], DeviceSeries>>
+  /** Largest device of a branch behind a board that several loads share, A; a load that needs more has a branch of its own. */
+  readonly branchA: Readonly<Record<'ac' | 'dc', Ruled>>
   /** Conductors bought for a run: both poles, and for AC the protective conductor as well. */
   readonly conductorsOf: (carries: 'ac' | 'dc') => number
 

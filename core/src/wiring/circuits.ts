@@ -39,11 +39,15 @@ export interface CircuitDemand {
   readonly prospectiveA: number
   /** Largest conductor the terminals at its ends take, and which of them; null where no sheet says. */
   readonly terminal: { readonly maxAreaMm2: number; readonly unitName: string } | null
+  /** Ends a device stands at: both where a battery can feed it from either. */
+  readonly deviceEnds: 1 | 2
 }
 
 /** A circuit as it will be laid. */
 export interface Circuit extends Omit<CircuitDemand, 'series' | 'ratingA' | 'fedByBank' | 'prospectiveA'> {
   readonly lengthM: Known
+  /** Each lead of batteries in parallel, m, where a person gave them; null for equal ones of the circuit’s length. */
+  readonly leadsM: readonly number[] | null
   readonly maxDropFraction: Known
   readonly cable: CircuitCable | null
   readonly device: CircuitDevice | null
@@ -64,7 +68,8 @@ export interface CircuitCable {
 }
 
 export interface CircuitDevice {
-  readonly item: Device
+  /** Null where it is a breaker built into a unit: its sheet answers for it. */
+  readonly item: Device | null
   readonly ratingA: Known
   /** The rule set's factor of the current. */
   readonly minimumA: Known
@@ -73,3 +78,7 @@ export interface CircuitDevice {
 const KINDS: ReadonlySet<string> = new Set(CIRCUIT_KINDS)
 /** The joints that the wiring sizes. */
 export const isCircuit = (joint: Joint): joint is Joint & { readonly kind: CircuitKind } => KINDS.has(joint.kind)
+
+/** A breaker opens by hand as well as by itself; a fuse does not. */
+export const isBreaker = ({ device }: Pick<Circuit, 'device'>): boolean =>
+  device !== null && (device.item === null || device.item.type.endsWith('breaker'))

@@ -9,6 +9,8 @@ import type { InverterResult } from '../inverter/link.ts'
 import { inverterDcCurrent } from '../inverter/methods.ts'
 import type { CircuitKind } from '../job/defaults.ts'
 import type { Demand } from '../loads/demand.ts'
+import { acDemand } from '../loads/methods.ts'
+import { branchCircuitId } from '../plant/boards.ts'
 import { endsOf, type Joint, type Plant } from '../plant/plant.ts'
 import type { CableUse, RuleSet } from '../rules/rule-set.ts'
 import { assumed, fromSheet, type Known, known, type Working } from '../working/working.ts'
@@ -45,7 +47,12 @@ const MADE_OF: Readonly<Record<CircuitKind, { readonly use: CableUse; readonly d
   starter: { use: 'battery', deviceType: 'battery-fuse' },
   alternator: { use: 'battery', deviceType: 'dc-breaker' },
   'ac-coupled': { use: 'fixed', deviceType: 'ac-breaker' },
+  'bus-link': { use: 'battery', deviceType: 'battery-fuse' },
+  'dc-branch': { use: 'fixed', deviceType: 'dc-breaker' },
+  'ac-branch': { use: 'fixed', deviceType: 'ac-breaker' },
 }
+/** Leads between two batteries: a fault is fed from either end. */
+const FED_FROM_BOTH: ReadonlySet<CircuitKind> = new Set(['starter'])
 
 /** What each joint of the plant must carry; joints that carry nothing are left out. */
 export function circuitDemands(brief: WiringBrief, rules: RuleSet, working: Working): CircuitDemand[] {
@@ -77,6 +84,7 @@ export function circuitDemands(brief: WiringBrief, rules: RuleSet, working: Work
         mustProtect: true,
         ratingA: null,
         terminal: narrowestTerminal(brief.plant, joint),
+        deviceEnds: FED_FROM_BOTH.has(joint.kind) ? 2 : 1,
         ...asked,
       },
     ]
@@ -167,10 +175,46 @@ const ASKED: Readonly<Record<CircuitKind, (context: Context) => Asked | null | u
   starter: ({ brief, working }) => starterAsked(brief, working),
   alternator: ({ brief, bus }) => {
     const { alternator } = brief.backup
+    if (alternator?.byRelay) return onBus(bus, alternator.currentA)
     // Its cable carries what it is rated for, whatever it is set to.
     return alternator?.charger && onBus(bus, fromSheet(alternator.charger.outputA, itemName(alternator.charger)))
   },
   'ac-coupled': ({ brief, working }) => coupledAsked(brief, working),
+  'bus-link': ({ brief, bus }) => onBus(bus, linkA(brief, bus)),
+  'dc-branch': ({ brief, bus, joint, working }) => dcBranchAsked(brief, bus, joint, working),
+  'ac-branch': ({ brief, joint, working }) => acBranchAsked(brief, joint, working),
+}
+
+/** Inverters draw through the link, and what is built into them charges through it. */
+function linkA({ backup: { charge } }: WiringBrief, { inverterA }: BusCurrents): Known {
+  const chargeA = charge?.builtIn ? charge.ratedA : 0
+  return chargeA > inverterA.value ? known(chargeA, 'catalogue', 'the chargers built into the inverters') : inverterA
+}
+
+/** What the loads of a branch draw together. */
+function branchDemand({ plant }: WiringBrief, joint: Joint, working: Working) {
+  const branch = plant.branches.find((each) => branchCircuitId(each) === joint.id)
+  return branch && { branch, ...working.applyToList(acDemand, 'loads', [...branch.rows]) }
+}
+
+function dcBranchAsked(brief: WiringBrief, bus: BusCurrents, joint: Joint, working: Working): Asked | null {
+  const drawn = branchDemand(brief, joint, working)
+  if (!drawn) return null
+  const { currentA } = working.apply(inverterDcCurrent, {
+    powerW: drawn.continuousW,
+    efficiency: drawn.branch.efficiency ?? known(1, 'computed', 'direct, no converter'),
+    batteryVoltageV: known(brief.battery.bank?.lowCutoffV ?? 1, 'catalogue', 'lowest voltage of the bank'),
+  })
+  return onBus(bus, currentA)
+}
+
+function acBranchAsked(brief: WiringBrief, joint: Joint, working: Working): Asked | null {
+  const drawn = branchDemand(brief, joint, working)
+  const mainsV = drawn?.branch.mainsV
+  if (!drawn || !mainsV) return null
+  const voltageV = known(mainsV, 'entered', 'mains of the site')
+  const { currentA } = working.apply(apparentCurrent, { apparentPowerVA: drawn.continuousVA, voltageV })
+  return { currentA, workingA: currentA, voltageV, highestV: mainsV }
 }
 
 const onPv = ({ workingV, coldV }: StrungArray['strings']) => ({ voltageV: workingV, highestV: coldV.value })
@@ -208,6 +252,15 @@ const STARTER_HIGH_FACTOR = 1.25
 export const STARTER_SHORT_A = 3000
 
 function starterAsked({ backup: { alternator }, battery }: WiringBrief, working: Working): Asked | null {
+  if (alternator?.byRelay) {
+    const { currentA, vehicleV } = alternator
+    return {
+      currentA,
+      workingA: currentA,
+      voltageV: known(vehicleV, 'entered', 'the vehicle'),
+      highestV: vehicleV * STARTER_HIGH_FACTOR,
+    }
+  }
   const charger = alternator?.charger
   if (!charger) return null
   const sheet = itemName(charger)

@@ -57,6 +57,7 @@ const sameDemand = sameBy<CircuitDemand>({
   fedByBank: Object.is,
   prospectiveA: Object.is,
   terminal: orNull(sameBy({ maxAreaMm2: Object.is, unitName: Object.is })),
+  deviceEnds: Object.is,
 })
 
 /** Whether two circuits are laid by the same. */
@@ -74,11 +75,15 @@ export const sameBrief = sameBy<LayBrief>({
 export function layCircuit(brief: LayBrief, working: Working): Circuit {
   const { demand, choice, rules } = brief
   const { series, ratingA, fedByBank, prospectiveA, ...said } = demand
+  const leadsM = leadsOf(brief)
   const ambient = demand.use === 'pv' ? rules.ambientC.outside : rules.ambientC.indoors
   const run: Run = {
     ...brief,
     installation: choice.installation ?? demand.installation,
-    lengthM: enteredOr(choice.lengthM, demand.title, { ...brief.lengthM, place: `wiring.${demand.id}.lengthM` }),
+    lengthM: enteredOr(leadsM ? Math.max(...leadsM) : choice.lengthM, demand.title, {
+      ...brief.lengthM,
+      place: `wiring.${demand.id}.lengthM`,
+    }),
     ambientC: enteredOr(
       choice.ambientC,
       demand.title,
@@ -91,6 +96,7 @@ export function layCircuit(brief: LayBrief, working: Working): Circuit {
   const circuit = {
     ...said,
     lengthM: run.lengthM,
+    leadsM,
     installation: run.installation,
     maxDropFraction: run.maxDropFraction,
     deviceRefused: choice.deviceId === 'none',
@@ -100,11 +106,23 @@ export function layCircuit(brief: LayBrief, working: Working): Circuit {
     const device = chooseDevice(run, cable, working)
     // Where no standard fuse suits a string, string.fuse-missing says so: the catalogue lacks nothing.
     const missing = !device && demand.mustProtect && choice.deviceId === null && ratingA?.value !== null
-    return { ...circuit, cable, device, lack: missing ? noDevice(run) : '' }
+    const unrated = choice.deviceId === BUILT_IN && choice.deviceRatingA === null
+    return { ...circuit, cable, device, lack: missing ? noDevice(run) : unrated ? NO_RATING : '' }
   } catch (error) {
     if (error instanceof InputError) return { ...circuit, cable: null, device: null, lack: error.message }
     throw error
   }
+}
+
+/** Choice of a breaker that is built into a unit at the source. */
+export const BUILT_IN = 'built-in'
+const NO_RATING = 'the rating of the breaker that is built in, from the unit’s sheet'
+
+/** Each lead of batteries in parallel where a person gave one; the others as long as the circuit. */
+function leadsOf({ demand, choice, lengthM }: LayBrief): number[] | null {
+  const given = choice.leadsM
+  if (demand.kind !== 'battery-string' || !given?.some((each) => each !== null)) return null
+  return Array.from({ length: demand.count }, (_, i) => given[i] ?? choice.lengthM ?? lengthM.value)
 }
 
 interface Run extends Omit<LayBrief, 'maxDropFraction'> {
@@ -172,6 +190,8 @@ function chooseDevice(run: Run, cable: CircuitCable, working: Working): CircuitD
   })
   const decided = demand.ratingA?.value ? known(demand.ratingA.value, 'computed', 'fuse of a string') : rated.ratingA
   const ratingA: Known = enteredOr(choice.deviceRatingA, demand.title, decided)
+  if (choice.deviceId === BUILT_IN)
+    return choice.deviceRatingA === null ? null : { item: null, ratingA, minimumA: rated.minimumA }
   if (choice.deviceId !== null) {
     const item = devices.find(({ id }) => id === choice.deviceId)
     return item ? { item, ratingA, minimumA: rated.minimumA } : null

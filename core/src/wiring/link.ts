@@ -18,10 +18,13 @@ import type { Need } from '../working/links.ts'
 import { assumedOf, enteredOr, type Known, type Step, Working } from '../working/working.ts'
 import type { Circuit } from './circuits.ts'
 import { circuitDemands } from './demands.ts'
+import { type Fitted, fittingsOf } from './fittings.ts'
 import { type LayBrief, layCircuit, sameBrief } from './lay.ts'
 
 export interface WiringResult extends LinkResult {
   readonly circuits: readonly Circuit[]
+  /** Switches, shunts, bars, boards and converters. */
+  readonly fittings: readonly Fitted[]
   /** The rules it was wired by. */
   readonly rules: RuleSet
 }
@@ -41,6 +44,9 @@ export const wiringLink: Link<Upstream, WiringResult> = defineLink(
   'wiring',
   ({ job: { site }, option, catalogue }, up) => ({
     choices: option.wiring.circuits,
+    chosenFittings: option.wiring.fittings,
+    fittings: catalogue.fittings,
+    converters: catalogue.converters,
     devices: catalogue.devices,
     rules: rulesOf(site),
     // Which circuits of a boat are critical is not said yet: all count as such, the safer limit.
@@ -72,9 +78,18 @@ export const wiringLink: Link<Upstream, WiringResult> = defineLink(
       working.take(steps)
       return circuit
     })
+    const fittings = fittingsOf({
+      plant: read.plant,
+      circuits,
+      choices: read.chosenFittings,
+      fittings: read.fittings,
+      converters: read.converters,
+      systemVoltageV: read.battery.systemVoltageV.value,
+    })
     return {
       circuits,
-      needs: circuits.filter(({ lack }) => lack !== '').map(needOf),
+      fittings,
+      needs: [...circuits.filter(({ lack }) => lack !== '').map(needOf), ...fittings.flatMap(fittingNeed)],
       rules,
       answer: answerOf(circuits),
     }
@@ -131,6 +146,9 @@ const needOf = ({ id, title, lack }: Circuit): Need => ({
   place: `wiring.${id}.lengthM`,
   message: `${title}: ${lack}`,
 })
+
+const fittingNeed = ({ unitId, lack }: Fitted): Need[] =>
+  lack === '' ? [] : [{ link: 'wiring', place: `wiring.fittings.${unitId}`, message: lack }]
 
 function answerOf(circuits: readonly Circuit[]): string {
   if (circuits.length === 0) return 'battery needed'

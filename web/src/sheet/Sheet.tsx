@@ -150,7 +150,7 @@ function Circuits({ design: { wiring, write } }: { design: Design }) {
               <td className="number">{circuit.cable ? formatPercent(circuit.cable.dropFraction.value, 1) : '–'}</td>
               <td>
                 {circuit.device
-                  ? `${formatQuantity(circuit.device.ratingA.value, 'A')}, ${itemName(circuit.device.item)}`
+                  ? `${formatQuantity(circuit.device.ratingA.value, 'A')}, ${circuit.device.item ? itemName(circuit.device.item) : 'built into the unit'}`
                   : circuit.mustProtect
                     ? 'MISSING'
                     : 'not needed'}

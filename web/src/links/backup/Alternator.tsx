@@ -19,6 +19,7 @@ const A_VEHICLE: AlternatorChoice = {
   hoursPerDay: 2,
   chargerId: null,
   setA: null,
+  byRelay: false,
 }
 const FIELDS = [
   { name: 'ratedA', label: 'Alternator, rated', assumed: '' },
@@ -38,7 +39,7 @@ export function Alternator() {
     dispatch(edited({ act: 'set-option', part: 'backup', patch: { alternator } }))
   const result = backup.alternator
   return (
-    <Part title="Alternator" aside="through a DC-DC charger">
+    <Part title="Alternator" aside="through a DC-DC charger, or a relay">
       <label className="tick">
         <input type="checkbox" checked={choice !== null} onChange={() => write(choice ? null : A_VEHICLE)} />
         an engine charges the bank as well
@@ -46,7 +47,7 @@ export function Alternator() {
       {choice && (
         <>
           <div className="fields fields-narrow" style={{ marginTop: 8 }}>
-            {FIELDS.map(({ name, label, assumed }) => (
+            {FIELDS.filter(({ name }) => name !== 'setA' || !choice.byRelay).map(({ name, label, assumed }) => (
               <NumberField
                 key={name}
                 label={label}
@@ -58,20 +59,33 @@ export function Alternator() {
               />
             ))}
             <ChoiceField
-              label="DC-DC charger"
-              place="backup.alternator.chargerId"
-              value={choice.chargerId ?? ''}
+              label="Reaches the bank by"
+              place="backup.alternator.byRelay"
+              value={choice.byRelay ? 'relay' : 'charger'}
               choices={[
-                { value: '', label: 'design chooses' },
-                ...(result?.candidates ?? []).map((item) => ({ value: item.id, label: itemName(item) })),
+                { value: 'charger', label: 'a DC-DC charger' },
+                { value: 'relay', label: 'a relay that joins the batteries' },
               ]}
-              onValue={(chargerId) => write({ ...choice, chargerId: chargerId === '' ? null : chargerId })}
+              onValue={(by) => write({ ...choice, byRelay: by === 'relay' })}
             />
+            {!choice.byRelay && (
+              <ChoiceField
+                label="DC-DC charger"
+                place="backup.alternator.chargerId"
+                value={choice.chargerId ?? ''}
+                choices={[
+                  { value: '', label: 'design chooses' },
+                  ...(result?.candidates ?? []).map((item) => ({ value: item.id, label: itemName(item) })),
+                ]}
+                onValue={(chargerId) => write({ ...choice, chargerId: chargerId === '' ? null : chargerId })}
+              />
+            )}
           </div>
           <p className="small">
-            {result?.charger ? (
+            {result && (result.charger || result.byRelay) ? (
               <>
-                {itemName(result.charger)} draws <Figure figure={result.drawnA} unit="A" decimals={0} /> of at most{' '}
+                {result.charger ? itemName(result.charger) : 'The joined bank'} draws{' '}
+                <Figure figure={result.drawnA} unit="A" decimals={0} /> of at most{' '}
                 <Figure figure={result.allowedA} unit="A" decimals={0} /> at idle and puts{' '}
                 <Figure figure={result.dailyEnergyWh} unit="Wh" decimals={0} /> a day into the bank. It is counted in
                 the months left to the backup and in the dark fortnight, not in the array’s size.

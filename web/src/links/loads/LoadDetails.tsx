@@ -101,10 +101,12 @@ export function LoadDetails({ load, name }: { load: Load; name: string }) {
           {load.supply === 'dc' && (
             <>
               {number('voltageV', 'Wants volts', { assumed: 'the system’s' })}
-              {number('converterEfficiency', 'Converter efficiency', {
-                scale: 100,
-                byDefault: DEFAULTS.converterEfficiency,
-              })}
+              {load.voltageV === null
+                ? number('converterEfficiency', 'Regulator efficiency', { scale: 100, assumed: 'no regulator' })
+                : number('converterEfficiency', 'Converter efficiency', {
+                    scale: 100,
+                    byDefault: DEFAULTS.converterEfficiency,
+                  })}
             </>
           )}
           <div className="field">

@@ -5,6 +5,7 @@ import { useAppSelector } from '../../store/store.ts'
 import { useWrite } from '../../store/use-write.ts'
 import { Answer, PlainAnswer } from '../../working/Figure.tsx'
 import { PartsTable } from './PartsTable.tsx'
+import { Weights } from './Weights.tsx'
 
 export default function PartsPage() {
   const write = useWrite()
@@ -33,8 +34,9 @@ export default function PartsPage() {
       ) : (
         <PartsTable />
       )}
+      <Weights />
       <p className="small soft" style={{ marginTop: 8 }}>
-        Not listed: mounting frames, enclosures, bus bars, lugs, conduit, labels, earthing and the work itself.
+        Not listed: mounting frames, enclosures, lugs, conduit, labels, earthing and the work itself.
       </p>
     </Page>
   )

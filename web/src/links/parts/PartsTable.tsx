@@ -6,6 +6,7 @@ import { Fragment } from 'react'
 import { selectDesign } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
 import { useWrite } from '../../store/use-write.ts'
+import './parts.css'
 
 /** Everything to order, by the place it is installed at. */
 export function PartsTable() {
@@ -14,7 +15,7 @@ export function PartsTable() {
   const { lines, currency } = parts
   return (
     <div className="table-scroll">
-      <table className="sheet-table">
+      <table className="sheet-table parts-list">
         <thead>
           <tr>
             <th>Part</th>

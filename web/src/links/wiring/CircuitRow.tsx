@@ -3,6 +3,7 @@ import { circuitChoiceSchema } from '@yard-lamp/core/job'
 import { sizesOf } from '@yard-lamp/core/rules'
 import { STANDARD_RATINGS_A, sizeInBoth } from '@yard-lamp/core/tables'
 import { formatQuantity } from '@yard-lamp/core/units'
+import { BUILT_IN } from '@yard-lamp/core/wiring'
 import { GridNumber } from '../../fields/GridNumber.tsx'
 import { edited } from '../../store/job-slice.ts'
 import { selectCatalogue, selectOption } from '../../store/selectors.ts'
@@ -31,7 +32,7 @@ export function CircuitRow({ circuit, selected, onSelect }: CircuitRowProps) {
   const { cable, device } = circuit
   const place = (field: string) => `wiring.${circuit.id}.${field}`
   const alike = circuit.count > 1 ? ` × ${circuit.count}` : ''
-  const ratings = STANDARD_RATINGS_A[device?.item.series ?? 'battery-fuse']
+  const ratings = STANDARD_RATINGS_A[device?.item?.series ?? 'battery-fuse']
   return (
     <tr className={selected ? 'chosen' : ''} onFocus={onSelect} onClick={onSelect}>
       <td>
@@ -100,7 +101,7 @@ export function CircuitRow({ circuit, selected, onSelect }: CircuitRowProps) {
           className={choice.deviceId === null ? 'by-design' : ''}
           title={
             choice.deviceId === null
-              ? `${device ? itemName(device.item) : 'none'}, chosen by the design`
+              ? `${device?.item ? itemName(device.item) : 'none'}, chosen by the design`
               : 'set by hand'
           }
           aria-label={`Device, ${circuit.title}`}
@@ -108,13 +109,14 @@ export function CircuitRow({ circuit, selected, onSelect }: CircuitRowProps) {
           onChange={(event) => change({ deviceId: event.target.value === '' ? null : event.target.value })}
         >
           <option value="">
-            {device && choice.deviceId === null
+            {device?.item && choice.deviceId === null
               ? device.item.model
               : circuit.mustProtect
                 ? 'design chooses'
                 : 'none needed'}
           </option>
           <option value="none">no device</option>
+          <option value={BUILT_IN}>built into the unit</option>
           {catalogue.devices.map((item) => (
             <option key={item.id} value={item.id}>
               {itemName(item)},{' '}

@@ -6,7 +6,9 @@ import { selectDesign } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
 import { useWrite } from '../../store/use-write.ts'
 import { Answer, PlainAnswer } from '../../working/Figure.tsx'
+import { BatteryLeads } from './BatteryLeads.tsx'
 import { CircuitRow } from './CircuitRow.tsx'
+import { Fittings } from './Fittings.tsx'
 import { OneLine } from './OneLine.tsx'
 import './wiring.css'
 
@@ -88,6 +90,8 @@ export default function WiringPage() {
               deliver.
             </p>
           </Part>
+          <BatteryLeads />
+          <Fittings />
         </>
       )}
     </Page>
