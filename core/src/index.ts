@@ -2,7 +2,8 @@ export { type Influence, influencesOn } from './after/sensitivity.ts'
 export { SHIPPED_CATALOGUE, SHIPPED_ITEMS } from './catalogue/catalogue.ts'
 export { type CatalogueItem, catalogueItemSchema, itemName } from './catalogue/schema.ts'
 export { type Catalogue, catalogueOf } from './catalogue/shelf.ts'
-export { answered, answers, type Design, design, stepAt, stepOf } from './chain/design.ts'
+export { besideKey } from './chain/beside.ts'
+export { answered, answers, type BesideDesign, type Design, design, everyRow, stepAt, stepOf } from './chain/design.ts'
 export { METHODS, methodOf, nearIds } from './chain/methods.ts'
 export { type Caution, cautionsFor } from './checks/cautions.ts'
 export { type Finding, SEVERITIES, type Severity } from './checks/check.ts'
@@ -26,6 +27,7 @@ export {
 } from './job/job.ts'
 export {
   type BatteryHeating,
+  type Beside,
   type CircuitChoice,
   type Existing,
   type HorizonPoint,

@@ -6,7 +6,7 @@ import { actsBetween } from '../src/edit/between.ts'
 import { ACTS, type Edit, MOST_ACTS } from '../src/edit/edit.ts'
 import { schoolsOf } from '../src/edit/schools.ts'
 import { changedJob } from '../src/job/changed.ts'
-import { emptyLoad, keptJob } from '../src/job/job.ts'
+import { chosenOption, emptyBeside, emptyLoad, keptJob } from '../src/job/job.ts'
 import type { Job, School } from '../src/job/schema.ts'
 import { jobText } from '../src/job/text.ts'
 import './property-seed.ts'
@@ -72,6 +72,14 @@ const anyAct: fc.Arbitrary<(job: Job) => Edit> = fc.oneof(
     .constantFrom(12, 24, 48)
     .map((v) => () => ({ act: 'choose-voltage', systemVoltageV: v, letGo: ['battery', 'inverter'] }) as Edit),
   number.map((n) => () => ({ act: 'set-circuit', circuitId: `c${n % 3}`, patch: { lengthM: n } }) as Edit),
+  number.map(
+    (n) => (now: Job) =>
+      (chosenOption(now).beside.length > 0
+        ? n % 2 === 0
+          ? { act: 'change-beside', id: 'shed', patch: { panelsPerString: 1 + (n % 9) } }
+          : { act: 'remove-beside', id: 'shed' }
+        : { act: 'add-beside', beside: emptyBeside('shed', `Shed ${n}`) }) as Edit,
+  ),
   number.map((n) => () => ({ act: 'set-fitting', unitId: `u${n % 3}`, itemId: n % 2 === 0 ? null : `i${n}` }) as Edit),
   fc.constant(
     (now: Job) =>
@@ -140,6 +148,6 @@ describe('acts between two states of a job', () => {
 
   test('whatever a person can do travels but a whole job', () => {
     expect(ACTS).not.toContain('replace-job')
-    expect(ACTS.length).toBe(28)
+    expect(ACTS.length).toBe(31)
   })
 })

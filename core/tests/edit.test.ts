@@ -9,7 +9,7 @@ import { label } from '../src/edit/label.ts'
 import { chooseVoltage } from '../src/edit/offers.ts'
 import { SHIPPED_SCHOOLS, schoolOf } from '../src/edit/schools.ts'
 import { touches, typingKey } from '../src/edit/touches.ts'
-import { chosenOption, emptyLoad, parseJob } from '../src/job/job.ts'
+import { chosenOption, emptyBeside, emptyLoad, parseJob } from '../src/job/job.ts'
 import type { Existing } from '../src/job/schema.ts'
 
 const [, oneWeek] = SHIPPED_SCHOOLS
@@ -59,6 +59,7 @@ const ACTS: readonly Edit[] = [
   { act: 'add-array', array: shed },
   { act: 'set-strings', arrayId: 'main', patch: { panelsPerString: 3 } },
   { act: 'set-circuit', circuitId: 'array', patch: { lengthM: 99 } },
+  { act: 'add-beside', beside: emptyBeside('porch', 'Porch') },
   { act: 'set-fitting', unitId: 'shunt', itemId: 'wardwick-sh-500' },
   { act: 'set-option', part: 'wiring', patch: { busStages: 2 } },
   { act: 'apply-school', school: oneWeek },
@@ -73,11 +74,14 @@ const AFTERWARDS: readonly Edit[] = [
   { act: 'change-array', arrayId: 'shed', patch: { panelsPerString: 1 } },
   { act: 'set-strings', arrayId: 'shed', patch: { stringsPerController: 2 } },
   { act: 'remove-array', arrayId: 'shed' },
+  { act: 'change-beside', id: 'porch', patch: { systemVoltageV: 12 } },
+  { act: 'remove-beside', id: 'porch' },
   { act: 'remove-school', id: 'mine' },
   { act: 'choose-option', id: 'copy' },
   { act: 'remove-option', id: 'copy' },
 ]
 const PREPARED = applyAll(fieldStation(), [
+  { act: 'add-beside', beside: emptyBeside('porch', 'Porch') },
   { act: 'add-existing', existing: there },
   { act: 'add-array', array: shed },
   { act: 'keep-school', school: { ...oneWeek, id: 'mine' } },

@@ -6,11 +6,13 @@ import type { Design } from '../chain/design.ts'
  * Sheets a job should keep: of everything that stands in its plant, protects a circuit or is on site, as it already keeps
  * them, else as the catalogue has them. The same list where nothing changes.
  */
-export function itemsToKeep({ job, catalogue, plant, wiring }: Design): CatalogueItem[] {
+export function itemsToKeep({ wholeJob: job, catalogue, beside, ...own }: Design): CatalogueItem[] {
   const ids = new Set([
-    ...plant.units.flatMap(({ item }) => (item ? [item.id] : [])),
-    ...wiring.circuits.flatMap(({ device }) => (device?.item ? [device.item.id] : [])),
-    ...wiring.fittings.flatMap(({ item }) => (item ? [item.id] : [])),
+    ...[own, ...beside.map(({ design }) => design)].flatMap(({ plant, wiring }) => [
+      ...plant.units.flatMap(({ item }) => (item ? [item.id] : [])),
+      ...wiring.circuits.flatMap(({ device }) => (device?.item ? [device.item.id] : [])),
+      ...wiring.fittings.flatMap(({ item }) => (item ? [item.id] : [])),
+    ]),
     ...job.existing.map(({ itemId }) => itemId),
   ])
   const kept = new Map(job.items.map((item) => [item.id, item]))

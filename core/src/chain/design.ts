@@ -15,7 +15,7 @@ import type { Job } from '../job/schema.ts'
 import { type BusNeed, busNeedLink } from '../loads/bus-need.ts'
 import { type Demand, demandLink } from '../loads/demand.ts'
 import { loadsLink } from '../loads/link.ts'
-import { partsLink } from '../parts/link.ts'
+import { type BuiltBeside, partsLink } from '../parts/link.ts'
 import { plantLink } from '../plant/link.ts'
 import type { Plant } from '../plant/plant.ts'
 import { siteLink } from '../site/link.ts'
@@ -25,6 +25,7 @@ import type { Bench } from '../working/bench.ts'
 import type { Worked } from '../working/link.ts'
 import { LINKS, type LinkId, type Need } from '../working/links.ts'
 import type { Address, Known, Step } from '../working/working.ts'
+import { besideJob, besidePlace, mainJob } from './beside.ts'
 import { designRest } from './left-out.ts'
 
 /** The links of the chain, in its order: each is `link(bench, upstream)` and gives `{ answer, needs, steps, … }`. */
@@ -42,10 +43,21 @@ export const CHAIN = {
 
 type Results = { readonly [L in LinkId]: ReturnType<(typeof CHAIN)[L]> }
 
+/** A system of its own beside the main one. */
+export interface BesideDesign {
+  readonly id: string
+  readonly name: string
+  readonly design: Design
+}
+
 /** Every link's answer, what is chosen, what is missing, and the working. */
 export interface Design extends Bench, Results {
   /** What stands there and what joins it. */
   readonly plant: Plant
+  /** The whole job; `job` is what the main system sees of it. */
+  readonly wholeJob: Job
+  /** Small systems of their own on the same site. */
+  readonly beside: readonly BesideDesign[]
   /** Needed before the design is whole, in the order of the chain. */
   readonly needs: readonly Need[]
   readonly steps: readonly Step[]
@@ -80,10 +92,12 @@ function designOrRest(job: Job, shelf: Catalogue): Design {
   }
 }
 
-function makeDesign(job: Job, shelf: Catalogue): Design {
+function makeDesign(wholeJob: Job, shelf: Catalogue): Design {
+  const option = chosenOption(wholeJob)
+  const job = mainJob(wholeJob, option)
   const bench: Bench = {
     job,
-    option: chosenOption(job),
+    option,
     catalogue: withKeptItems(shelf, job.items),
     write: writerOf(job.units, job.currency),
   }
@@ -112,7 +126,14 @@ function makeDesign(job: Job, shelf: Catalogue): Design {
   const sized = leavesRoom(borne) ? borne : sizedWith(currents, SHARE_BESIDE_CHARGER)
   const plant = plantLink(bench, { ...sized, loads, inverter })
   const wiring = CHAIN.wiring(bench, { ...sized, plant, demand, inverter })
-  const parts = CHAIN.parts(bench, { plant, wiring })
+  const beside = option.beside.map(
+    (each): BesideDesign => ({
+      id: each.id,
+      name: each.name,
+      design: design(besideJob(wholeJob, option, each), shelf),
+    }),
+  )
+  const parts = CHAIN.parts({ ...bench, job: wholeJob }, { plant, wiring, beside: keptList(beside.map(builtOf)) })
   const results = { site, loads, ...sized, inverter, wiring, parts }
   const ahead = [site, demand, inverterNeed, powerAhead, voltage, inverter, loads]
   const after = [sized.battery, sized.array, sized.controller, sized.backup, wiring, parts]
@@ -121,7 +142,9 @@ function makeDesign(job: Job, shelf: Catalogue): Design {
     ...bench,
     ...results,
     plant,
-    needs: LINKS.flatMap((link) => results[link].needs),
+    wholeJob,
+    beside,
+    needs: [...LINKS.flatMap((link) => results[link].needs), ...beside.flatMap(besideNeeds)],
     // Looked at where a working is opened or printed, not at every edit.
     get steps() {
       steps ??= [...ahead, ...after].flatMap((each) => each.steps)
@@ -129,6 +152,30 @@ function makeDesign(job: Job, shelf: Catalogue): Design {
     },
   }
 }
+
+const built = new WeakMap<Plant, BuiltBeside>()
+let lastBuilt: readonly BuiltBeside[] = []
+
+/** The last list again where it holds the same: the parts are then not told anew. */
+function keptList(list: readonly BuiltBeside[]): readonly BuiltBeside[] {
+  if (list.length !== lastBuilt.length || list.some((each, i) => each !== lastBuilt[i])) lastBuilt = list
+  return lastBuilt
+}
+
+/** What must be bought for a system beside; the same object for the same design. */
+function builtOf({ name, design: { plant, wiring } }: BesideDesign): BuiltBeside {
+  const before = built.get(plant)
+  if (before?.wiring === wiring && before.name === name) return before
+  const made = { name, plant, wiring }
+  built.set(plant, made)
+  return made
+}
+
+/** Figures a system beside still needs; what the site lacks is asked for once. */
+const besideNeeds = ({ id, name, design: { needs } }: BesideDesign): Need[] =>
+  needs
+    .filter(({ link }) => link !== 'site')
+    .map(({ link, place, message }) => ({ link, place: besidePlace(id, place), message: `${name}: ${message}` }))
 
 /** Share of an array’s current that a bank bears at least: held to it the noon of a few clear days is lost. Assumption of Yard Lamp. */
 const LEAST_HELD_FRACTION = 0.8
@@ -228,6 +275,10 @@ export function answered(result: Design): Record<LinkId, boolean> {
     parts: parts.lines.length > 0 && array.layout !== null,
   }
 }
+
+/** Rows of the load list, whichever system carries them; the same list where there is no other system. */
+export const everyRow = ({ loads, beside }: Design): Demand['rows'] =>
+  beside.length === 0 ? loads.rows : [...loads.rows, ...beside.flatMap(({ design: { loads: theirs } }) => theirs.rows)]
 
 /** Each link's one answer. */
 export function answers(result: Design): Record<LinkId, string> {

@@ -1,4 +1,5 @@
-import type { Design } from '../chain/design.ts'
+import { besidePlace } from '../chain/beside.ts'
+import type { BesideDesign, Design } from '../chain/design.ts'
 import type { Accepted } from '../job/schema.ts'
 import { InputError } from '../method/input-error.ts'
 import { arrayDoesNotFit } from './array.does-not-fit.ts'
@@ -159,10 +160,26 @@ export function findings(design: Design): readonly Finding[] {
   const { accepted } = design.option
   if (accepted.length > 0)
     for (const [i, finding] of all.entries()) all[i] = { ...finding, accepted: acceptedOf(finding, accepted) }
+  for (const beside of design.beside) all.push(...besideFindings(beside, accepted))
   all.sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity))
   found.set(design, all)
   return all
 }
+
+/** What is wrong with a system beside, under its name; what is wrong with the site is said once. */
+const besideFindings = ({ id, name, design }: BesideDesign, accepted: readonly Accepted[]): Finding[] =>
+  findings(design)
+    .filter(({ link }) => link !== 'site')
+    .map((finding) => {
+      const own = {
+        ...finding,
+        message: `${name}: ${finding.message}`,
+        place: besidePlace(id, finding.place),
+        // Its own acts would be done to the main system.
+        changes: [],
+      }
+      return { ...own, accepted: acceptedOf(own, accepted) }
+    })
 
 /** Accepted by reason; a danger by who decided as well. */
 const acceptedOf = ({ id, place, severity }: Finding, all: readonly Accepted[]): Accepted | null =>

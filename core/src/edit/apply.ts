@@ -123,6 +123,9 @@ type OptionEdit = Extract<
       | 'set-strings'
       | 'set-circuit'
       | 'set-fitting'
+      | 'add-beside'
+      | 'change-beside'
+      | 'remove-beside'
       | 'apply-school'
       | 'accept-finding'
       | 'withdraw-acceptance'
@@ -158,6 +161,12 @@ function optionAfter(option: Option, edit: OptionEdit): Option {
       const fittings = edit.itemId === null ? others : { ...others, [edit.unitId]: edit.itemId }
       return { ...option, wiring: { ...option.wiring, fittings } }
     }
+    case 'add-beside':
+      return { ...option, beside: [...option.beside, edit.beside] }
+    case 'change-beside':
+      return put(option, 'beside', patched(option.beside, edit.id, edit.patch))
+    case 'remove-beside':
+      return put(option, 'beside', without(option.beside, [edit.id]))
     case 'accept-finding':
       return { ...option, accepted: [...otherAccepted(option, edit.accepted), edit.accepted] }
     case 'withdraw-acceptance': {

@@ -179,7 +179,14 @@ function optionBetween(was: Option, now: Option): Edit[] {
     const patch = patchOf<object>(before, now[part])
     if (patch) acts.push({ act: 'set-option', ...({ part, patch } as OptionPatch) })
   }
-  acts.push(...acceptedBetween(was, now))
+  acts.push(
+    ...acceptedBetween(was, now),
+    ...(rowsBetween(was.beside, now.beside, {
+      change: ({ id, patch }) => ({ act: 'change-beside', id, patch }),
+      add: (beside) => ({ act: 'add-beside', beside }),
+      remove: (id) => ({ act: 'remove-beside', id }),
+    }) ?? []),
+  )
   for (const [circuitId, choice] of Object.entries(now.wiring.circuits))
     if (!same(was.wiring.circuits[circuitId], choice)) acts.push({ act: 'set-circuit', circuitId, patch: choice })
   for (const unitId of new Set([...Object.keys(was.wiring.fittings), ...Object.keys(now.wiring.fittings)])) {

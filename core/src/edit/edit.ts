@@ -1,4 +1,15 @@
-import type { Accepted, CircuitChoice, Existing, Job, Load, Option, Plane, School, Site } from '../job/schema.ts'
+import type {
+  Accepted,
+  Beside,
+  CircuitChoice,
+  Existing,
+  Job,
+  Load,
+  Option,
+  Plane,
+  School,
+  Site,
+} from '../job/schema.ts'
 
 /** Parts of an option that are changed by their fields. */
 export type OptionPart = 'battery' | 'array' | 'controller' | 'inverter' | 'backup' | 'wiring'
@@ -64,6 +75,10 @@ export type Edit =
   | { readonly act: 'set-circuit'; readonly circuitId: string; readonly patch: Partial<CircuitChoice> }
   /** For a unit of the plant, by its id: a catalogue id or "none"; null leaves it to the design. */
   | { readonly act: 'set-fitting'; readonly unitId: string; readonly itemId: string | null }
+  /** A small system of its own beside the main one. */
+  | { readonly act: 'add-beside'; readonly beside: Beside }
+  | { readonly act: 'change-beside'; readonly id: string; readonly patch: Partial<Beside> }
+  | { readonly act: 'remove-beside'; readonly id: string }
   /** A finding a person lives with, in the option worked on; one of the same check and place is replaced. */
   | { readonly act: 'accept-finding'; readonly accepted: Accepted }
   | { readonly act: 'withdraw-acceptance'; readonly checkId: string; readonly place: string }
@@ -98,6 +113,9 @@ const TRAVELLING: Readonly<Record<Travelling, true>> = {
   'set-strings': true,
   'set-circuit': true,
   'set-fitting': true,
+  'add-beside': true,
+  'change-beside': true,
+  'remove-beside': true,
   'accept-finding': true,
   'withdraw-acceptance': true,
   'apply-school': true,

@@ -1,5 +1,5 @@
 import type { z } from 'zod'
-import { furtherArraySchema } from '../job/option.ts'
+import { besideSchema, furtherArraySchema } from '../job/option.ts'
 import { existingSchema, loadSchema, optionSchema, planeSchema, siteSchema } from '../job/schema.ts'
 import { quantityMeta } from '../method/quantity.ts'
 import type { Edit, OptionPart } from './edit.ts'
@@ -67,6 +67,9 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   seasonalYield: 'the yield by season',
   weightTargets: 'the weight targets',
   leg: 'the leg',
+  systemId: 'the system that carries it',
+  batteryId: 'the battery',
+  inverterId: 'the inverter',
   size: 'the cable',
   installation: 'how the cable is laid',
   deviceId: 'the device',
@@ -174,6 +177,12 @@ function optionLabel(edit: Other): string {
       return 'removing an array'
     case 'set-strings':
       return 'the strings'
+    case 'add-beside':
+      return 'adding a system beside'
+    case 'change-beside':
+      return fieldLabel(edit.patch, besideSchema.shape, 'the system beside')
+    case 'remove-beside':
+      return 'removing a system beside'
     case 'set-fitting':
       return 'a switch, a bar or a board'
     case 'set-circuit':

@@ -41,6 +41,11 @@ export function touches(edit: Edit): string[] {
       return ['controller.further']
     case 'set-circuit':
       return fields(`wiring.${edit.circuitId}`, edit.patch)
+    case 'change-beside':
+      return fields(`battery.beside.${edit.id}`, edit.patch)
+    case 'add-beside':
+    case 'remove-beside':
+      return ['battery.beside']
     case 'set-fitting':
       return [`wiring.fittings.${edit.unitId}`]
     case 'accept-finding':
@@ -69,6 +74,7 @@ const TYPED: ReadonlySet<Edit['act']> = new Set([
   'change-existing',
   'set-option',
   'change-array',
+  'change-beside',
   'set-strings',
   'set-circuit',
   'rename-option',

@@ -72,8 +72,9 @@ function crossed<T>(path: string, fields: T, pairs: readonly Pair<T>[]): InputEr
 
 /** What no part of a job shows by itself: an id that stands twice, a choice of nothing. Null where all is well. */
 export function wrongTogether({ loads, options, site, chosenOptionId }: Job): InputError | null {
-  const repeated = [loads, options, site.planes]
-    .map((list) => firstRepeated(list.map((each) => each.id)))
+  const lists = options.flatMap(({ beside, wiring }) => [beside, wiring.inLine])
+  const repeated = [loads, options, site.planes, site.weightTargets, ...lists]
+    .map((list) => firstRepeated(list.map(({ id }) => id)))
     .find((each) => each !== undefined)
   if (repeated !== undefined)
     return new InputError('INPUT_INVALID', 'id', `the id ${showValue(repeated)} stands twice; allowed: each id once`)

@@ -1,5 +1,6 @@
 import {
   type Backup,
+  type Beside,
   type CircuitChoice,
   JOB_FORMAT,
   JOB_VERSION,
@@ -105,9 +106,28 @@ export function emptyOption(id: string, name: string): Option {
     },
     backup: EMPTY_BACKUP,
     wiring: { circuits: {}, fittings: {}, inLine: [], busStages: 1 },
+    beside: [],
     accepted: [],
   }
 }
+
+/** A small system of its own with nothing chosen yet. */
+export const emptyBeside = (id: string, name: string): Beside => ({
+  id,
+  name,
+  systemVoltageV: null,
+  batteryId: null,
+  parallel: null,
+  autonomyDays: null,
+  vented: false,
+  monitored: true,
+  panelId: null,
+  controllerId: null,
+  panelsPerString: null,
+  stringsPerController: null,
+  inverterId: null,
+  planeId: null,
+})
 
 export const EMPTY_CIRCUIT_CHOICE: CircuitChoice = {
   lengthM: null,
@@ -229,6 +249,7 @@ export function emptyLoad(id: string): Load {
     priority: 'ordinary',
     stage: 'now',
     group: '',
+    systemId: null,
     note: '',
     typicalId: null,
     slipsAccepted: [],

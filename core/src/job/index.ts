@@ -2,14 +2,16 @@
 export { BACKUP_PAIRS, type Ends, endsOf, SITE_PAIRS } from './bounds.ts'
 export { changedJob } from './changed.ts'
 export { CIRCUIT_LENGTH, DEFAULTS, type Default, SOILING_DEFAULT } from './defaults.ts'
-export { EMPTY_AC_COUPLED } from './job.ts'
+export { EMPTY_AC_COUPLED, emptyBeside } from './job.ts'
 export {
   acCoupledSchema,
   acceptedSchema,
+  besideSchema,
   circuitChoiceSchema,
   dumpLoadSchema,
   furtherArraySchema,
   IN_LINE_ROLES,
+  MOST_BESIDE,
   MOST_IN_LINE,
   optionSchema,
   seasonalYieldSchema,

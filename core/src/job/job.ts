@@ -11,6 +11,7 @@ export {
   EMPTY_AC_COUPLED,
   EMPTY_BACKUP,
   EMPTY_CIRCUIT_CHOICE,
+  emptyBeside,
   emptyJob,
   emptyLoad,
   emptyOption,

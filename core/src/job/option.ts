@@ -181,6 +181,29 @@ export const wiringSchema = z.strictObject({
   busStages: count('n', 'stages of the bus bars', 1, 2),
 })
 
+/** A small system of its own on the same site: another bank with panels, controller and loads. What is null is left to its design. */
+export const besideSchema = z.strictObject({
+  id,
+  name: line(80).min(1, { error: () => 'a name' }),
+  systemVoltageV: z
+    .union([z.literal(12), z.literal(24), z.literal(48)], { error: () => '12, 24, 48 or null' })
+    .nullable(),
+  batteryId: id.nullable(),
+  parallel: count('n_p', 'strings in parallel', 1, 64).nullable(),
+  autonomyDays: quantity('D', 'days without sun', 'd', { above: 0, max: 60 }).nullable(),
+  /** Vented to outside with at least the computed opening. */
+  vented: flag,
+  monitored: flag,
+  panelId: id.nullable(),
+  controllerId: id.nullable(),
+  panelsPerString: count('n_s', 'panels in a string', 1, 40).nullable(),
+  stringsPerController: count('n_p', 'strings on the controller', 1, 40).nullable(),
+  inverterId: id.nullable(),
+  /** Plane of the site its panels lie in; null for all as the main array. */
+  planeId: id.nullable(),
+})
+export const MOST_BESIDE = 4
+
 export const optionSchema = z.strictObject({
   id,
   name: line(120).min(1, { error: () => 'a name' }),
@@ -266,6 +289,8 @@ export const optionSchema = z.strictObject({
   }),
   backup: backupSchema,
   wiring: wiringSchema,
+  /** Small systems of their own on the same site. */
+  beside: z.array(besideSchema).max(MOST_BESIDE, { error: () => `at most ${MOST_BESIDE} systems beside` }),
   /** Findings a person lives with, and why. */
   accepted: z.array(acceptedSchema).max(MOST_ACCEPTED, { error: () => `at most ${MOST_ACCEPTED} accepted findings` }),
 })

@@ -177,6 +177,8 @@ export const loadSchema = z.strictObject({
   priority: choice(PRIORITIES),
   stage: choice(['now', 'later']),
   group: line(80),
+  /** System beside the main one that carries it; null for the main one. */
+  systemId: id.nullable(),
   note: line(2000),
   /** Entry of the library of typical appliances it was taken from. */
   typicalId: id.nullable(),
@@ -265,4 +267,5 @@ export type HorizonPoint = z.output<typeof horizonPointSchema>
 export type BatteryHeating = z.output<typeof batteryHeatingSchema>
 export type Load = z.output<typeof loadSchema>
 export type Option = z.output<typeof optionSchema>
+export type Beside = Option['beside'][number]
 export type CircuitChoice = z.output<typeof circuitChoiceSchema>

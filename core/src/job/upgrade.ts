@@ -166,7 +166,7 @@ function fromVersion5(job: Fields): Fields {
     ...job,
     version: 6,
     site: isFields(job.site) ? { ...job.site, weightTargets: [] } : job.site,
-    loads: each(job.loads, (load) => ({ ...load, leg: null })),
+    loads: each(job.loads, (load) => ({ ...load, leg: null, systemId: null })),
     schools: each(job.schools, (school) => ({ ...school, ...SCHOOL_OF_6 })),
     options: each(job.options, optionFromVersion5),
   }
@@ -199,6 +199,7 @@ function optionFromVersion5(option: Fields): Fields {
       alternator: isFields(alternator) ? { ...alternator, setA: null, byRelay: false } : alternator,
     }),
     ...part(option, 'wiring', { fittings: {}, inLine: [], busStages: 1, circuits: circuitsFrom(option.wiring) }),
+    beside: [],
     accepted: [],
   }
 }

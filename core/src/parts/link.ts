@@ -41,19 +41,29 @@ export interface PartsResult extends LinkResult {
   readonly currency: string
 }
 
+interface Wired {
+  readonly circuits: readonly Circuit[]
+  readonly fittings: readonly Fitted[]
+  readonly rules: RuleSet
+}
+
+/** A system beside the main one, as it is bought: its name stands before what each part is for. */
+export interface BuiltBeside {
+  readonly name: string
+  readonly plant: Plant
+  readonly wiring: Wired
+}
+
 export interface Upstream {
   readonly plant: Plant
-  readonly wiring: {
-    readonly circuits: readonly Circuit[]
-    readonly fittings: readonly Fitted[]
-    readonly rules: RuleSet
-  }
+  readonly wiring: Wired
+  readonly beside: readonly BuiltBeside[]
 }
 
 /** What must be bought, from the plant and its circuits, with price and weight. */
 export const partsLink: Link<Upstream, PartsResult> = defineLink(
   'parts',
-  ({ job, catalogue, write }, { plant, wiring }) => ({
+  ({ job, catalogue, write }, { plant, wiring, beside }) => ({
     existing: job.existing,
     targets: job.site.weightTargets,
     cables: catalogue.cables,
@@ -62,12 +72,19 @@ export const partsLink: Link<Upstream, PartsResult> = defineLink(
     circuits: wiring.circuits,
     fittings: wiring.fittings,
     rules: wiring.rules,
+    beside,
   }),
-  ({ existing, targets, cables, write, units, circuits, fittings, rules }, working): PartsResult => {
-    const standing = [...units, ...fittings].flatMap(({ item, place, use, quantity }) =>
-      item ? [part(place, item, use, quantity)] : [],
-    )
-    const wired = circuits.flatMap((circuit) => wiringLines(cables, rules, circuit))
+  ({ existing, targets, cables, write, units, circuits, fittings, rules, beside }, working): PartsResult => {
+    const standing = [
+      ...standingOf([...units, ...fittings], ''),
+      ...beside.flatMap((each) => standingOf([...each.plant.units, ...each.wiring.fittings], `${each.name}: `)),
+    ]
+    const wired = [
+      ...circuits.flatMap((circuit) => wiringLines(cables, rules, circuit, '')),
+      ...beside.flatMap(({ name, wiring }) =>
+        wiring.circuits.flatMap((circuit) => wiringLines(cables, wiring.rules, circuit, `${name}: `)),
+      ),
+    ]
     const lines = mergeLines([...lessExisting(existing, standing), ...wired])
     const { price, weightKg } = working.apply(partsTotal, {
       prices: lines.map((each) => known(each.price, 'catalogue', itemName(each.item))),
@@ -94,6 +111,15 @@ export const partsLink: Link<Upstream, PartsResult> = defineLink(
     }
   },
 )
+
+interface Standing {
+  readonly item: CatalogueItem | null
+  readonly place: Place
+  readonly use: string
+  readonly quantity: number
+}
+const standingOf = (all: readonly Standing[], whose: string): PartLine[] =>
+  all.flatMap(({ item, place, use, quantity }) => (item ? [part(place, item, whose + use, quantity)] : []))
 
 function part(place: Place, item: CatalogueItem, use: string, quantity: number, unit: '' | 'm' = ''): PartLine {
   return {
@@ -127,7 +153,7 @@ function lessExisting(existing: readonly Existing[], lines: readonly PartLine[])
 }
 
 /** Both conductors of a run are bought, and for AC the earth as well; whole metres. */
-function wiringLines(cables: readonly Cable[], rules: RuleSet, circuit: Circuit): PartLine[] {
+function wiringLines(cables: readonly Cable[], rules: RuleSet, circuit: Circuit, whose: string): PartLine[] {
   const lines: PartLine[] = []
   if (circuit.cable) {
     const { size, parallel } = circuit.cable
@@ -135,14 +161,14 @@ function wiringLines(cables: readonly Cable[], rules: RuleSet, circuit: Circuit)
     const wires = rules.conductorsOf(circuit.ac ? 'ac' : 'dc')
     const runsM = circuit.leadsM?.reduce((sum, each) => sum + each, 0) ?? circuit.count * circuit.lengthM.value
     const metres = Math.ceil(runsM * parallel * wires)
-    if (cable && metres > 0) lines.push(part('cable runs', cable, circuit.title, metres, 'm'))
+    if (cable && metres > 0) lines.push(part('cable runs', cable, whose + circuit.title, metres, 'm'))
   }
   if (circuit.device?.item) {
     const place = circuit.use === 'pv' ? 'array' : circuit.use === 'battery' ? 'battery room' : 'converter wall'
     const rated = part(
       place,
       circuit.device.item,
-      `${formatNumber(circuit.device.ratingA.value)} A, ${circuit.title}`,
+      `${formatNumber(circuit.device.ratingA.value)} A, ${whose}${circuit.title}`,
       circuit.count * circuit.deviceEnds,
     )
     lines.push({ ...rated, key: `${rated.key}/${circuit.device.ratingA.value}` })

@@ -74,6 +74,15 @@ export function Sheet({ job, design }: SheetProps) {
                 <td>{chosenItem(design, link)}</td>
               </tr>
             ))}
+            {design.beside.map(({ id, name, design: own }) => (
+              <tr key={id}>
+                <th>{name}, a system of its own</th>
+                <td>
+                  <b>{answers(own).battery}</b>
+                </td>
+                <td>{[answers(own).loads, answers(own).array, answers(own).controller].join('; ')}</td>
+              </tr>
+            ))}
           </tbody>
         </table>
       </section>
@@ -88,7 +97,10 @@ export function Sheet({ job, design }: SheetProps) {
       <Place job={job} design={design} />
       <Loads job={job} design={design} />
       <Months design={design} />
-      <Circuits design={design} />
+      <Circuits design={design} title="Wiring schedule" />
+      {design.beside.map((each) => (
+        <Circuits key={each.id} design={each.design} title={`Wiring schedule, ${each.name}`} />
+      ))}
       <Parts design={design} />
       <Workings design={design} />
       <footer>
@@ -107,10 +119,10 @@ function chosenItem({ battery, array, controller, inverter }: Design, link: stri
   return ''
 }
 
-function Circuits({ design: { wiring, write } }: { design: Design }) {
+function Circuits({ design: { wiring, write }, title }: { design: Design; title: string }) {
   return (
     <section>
-      <h2>Wiring schedule</h2>
+      <h2>{title}</h2>
       <table>
         <thead>
           <tr>

@@ -1,4 +1,4 @@
-import type { Design, Job, Load } from '@yard-lamp/core'
+import { type Design, everyRow, type Job, type Load } from '@yard-lamp/core'
 import { hasMeter, shownEntry } from '@yard-lamp/core/loads'
 import { formatNumber, formatPercent, MONTH_NAMES } from '@yard-lamp/core/units'
 import { MonthHeads } from '../units/MonthHeads.tsx'
@@ -11,7 +11,9 @@ interface SheetProps {
 
 const UNSETTLED = new Set(['typical', 'guess'])
 
-export function Loads({ job, design: { loads } }: SheetProps) {
+export function Loads({ job, design }: SheetProps) {
+  const { loads } = design
+  const rows = everyRow(design)
   return (
     <section>
       <h2>Loads</h2>
@@ -31,7 +33,7 @@ export function Loads({ job, design: { loads } }: SheetProps) {
         </thead>
         <tbody>
           {job.loads.map((load) => {
-            const row = loads.rows.find((each) => each.id === load.id)
+            const row = rows.find((each) => each.id === load.id)
             return (
               <tr key={load.id}>
                 <td className="number">{load.quantity}</td>

@@ -13,6 +13,7 @@ import { Answer, PlainAnswer } from '../../working/Figure.tsx'
 import { Alternatives, BankCare, LabelOnly } from './BankCare.tsx'
 import { BankDrawing } from './BankDrawing.tsx'
 import { BatteryTable } from './BatteryTable.tsx'
+import { Beside } from './Beside.tsx'
 import { Cold } from './BoxHeating.tsx'
 import { ChemistryTable } from './ChemistryTable.tsx'
 import './battery.css'
@@ -144,6 +145,7 @@ export default function BatteryPage() {
         <ChemistryTable />
       </Part>
       <SchoolsPart />
+      <Beside />
       <LaterPart link="battery" />
       <ExistingPart items={batteries} what="batteries" place="battery.existing" />
       <Part title="What could stand there" aside="each as many as this job needs, cheapest first">

@@ -8,7 +8,7 @@ import { ChoiceField } from '../../fields/ChoiceField.tsx'
 import { NumberField } from '../../fields/NumberField.tsx'
 import { TextField } from '../../fields/TextField.tsx'
 import { edited } from '../../store/job-slice.ts'
-import { selectJob } from '../../store/selectors.ts'
+import { selectJob, selectOption } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { HourStrip } from './HourStrip.tsx'
 
@@ -21,6 +21,7 @@ type LoadNumberName = {
 // biome-ignore lint/complexity/noExcessiveLinesPerFunction: one form, its fields in order
 export function LoadDetails({ load, name }: { load: Load; name: string }) {
   const dispatch = useAppDispatch()
+  const { beside } = useAppSelector(selectOption)
   const splitPhase = useAppSelector((state) => selectJob(state).site.splitPhase)
   const change = (patch: Partial<Load>) => dispatch(edited({ act: 'change-loads', changes: [{ id: load.id, patch }] }))
   const place = (field: string) => `loads.${load.id}.${field}`
@@ -50,6 +51,18 @@ export function LoadDetails({ load, name }: { load: Load; name: string }) {
             most={80}
             onValue={(group) => change({ group })}
           />
+          {beside.length > 0 && (
+            <ChoiceField
+              label="Carried by"
+              place={place('systemId')}
+              value={beside.some(({ id }) => id === load.systemId) ? (load.systemId ?? '') : ''}
+              choices={[
+                { value: '', label: 'the main system' },
+                ...beside.map(({ id, name }) => ({ value: id, label: name })),
+              ]}
+              onValue={(systemId) => change({ systemId: systemId === '' ? null : systemId })}
+            />
+          )}
           <ChoiceField
             label="It is"
             place={place('priority')}

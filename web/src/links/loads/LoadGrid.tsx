@@ -2,7 +2,7 @@ import { Button } from '@mantine/core'
 import { useLocalStorage } from '@mantine/hooks'
 import { createSelector, nanoid } from '@reduxjs/toolkit'
 import { IconPlus } from '@tabler/icons-react'
-import { emptyLoad, type Load, MOST_LOADS } from '@yard-lamp/core'
+import { emptyLoad, everyRow, type Load, MOST_LOADS } from '@yard-lamp/core'
 import { Fragment, memo, useCallback, useLayoutEffect, useMemo, useRef } from 'react'
 import { edited } from '../../store/job-slice.ts'
 import type { RootState } from '../../store/root.ts'
@@ -24,11 +24,12 @@ import './loads.css'
 export const LoadGrid = memo(function LoadGrid() {
   const loads = useAppSelector(selectLoads)
   const { monthsInUse: _, daysInUse } = useAppSelector(selectJob).site
-  const { loads: result } = useAppSelector(selectDesign)
+  const design = useAppSelector(selectDesign)
   const energyShown = useEnergyShown()
   const lit = useAppSelector((state) => state.view.litLoads)
   const bad = useAppSelector(selectBadLoads)
-  const rowOf = useMemo(() => new Map(result.rows.map((row) => [row.id, row])), [result.rows])
+  const rows = useMemo(() => everyRow(design), [design])
+  const rowOf = useMemo(() => new Map(rows.map((row) => [row.id, row])), [rows])
   const [grouping, setGrouping] = useLocalStorage<Grouping>({ key: 'yardlamp.loads.grouping', defaultValue: 'none' })
   const groups = useMemo(() => grouped(loads, grouping), [loads, grouping])
   const order = useMemo(() => groups.flatMap((group) => group.loads), [groups])
@@ -168,7 +169,7 @@ export const LoadGrid = memo(function LoadGrid() {
               </Fragment>
             ))}
           </tbody>
-          {(loads.length > 0 || result.heating) && <DesignRows />}
+          {(loads.length > 0 || design.loads.heating) && <DesignRows />}
         </table>
       </div>
       {loads.length === 0 && (

@@ -17,7 +17,8 @@ import {
 import { formatNumber } from '@yard-lamp/core/units'
 import { type ChangeEvent, memo, useState } from 'react'
 import { edited } from '../../store/job-slice.ts'
-import { useAppDispatch } from '../../store/store.ts'
+import { selectOption } from '../../store/selectors.ts'
+import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { loadsLit, workingOpened } from '../../store/view-slice.ts'
 import { EntryCell } from './EntryCell.tsx'
 import { type EnergyShown, energyText } from './energy.ts'
@@ -247,12 +248,18 @@ function wattsFrom(load: Load): string {
 }
 
 function Marks({ load }: { load: Load }) {
+  const beside = useAppSelector((state) => selectOption(state).beside)
+  const carrier = load.systemId === null ? undefined : beside.find(({ id }) => id === load.systemId)
   const months = Array.from({ length: 12 }, (_, i) => monthFactor(load, i + 1))
   const seasonal = months.some((factor) => factor !== 1)
   const marks = [
     load.priority === 'critical' && { text: '!', title: 'critical' },
     load.priority === 'can-wait' && { text: '☀', title: 'can wait for sun' },
     seasonal && { text: '❄', title: 'its months differ' },
+    carrier !== undefined && {
+      text: shortName(carrier.name),
+      title: `carried by ${carrier.name}, not by the main system`,
+    },
     load.stage === 'later' && { text: 'later', title: 'listed, not sized for' },
   ].filter((mark) => mark !== false)
   if (marks.length === 0) return null
@@ -266,3 +273,7 @@ function Marks({ load }: { load: Load }) {
     </span>
   )
 }
+
+const MOST_MARK_LETTERS = 6
+const shortName = (name: string): string =>
+  name.length > MOST_MARK_LETTERS ? `${name.slice(0, MOST_MARK_LETTERS - 1)}…` : name

@@ -15,22 +15,23 @@ type Circuit = Design['wiring']['circuits'][number]
 
 interface CircuitRowProps {
   circuit: Circuit
+  /** Id under which the job keeps what is chosen for it. */
+  circuitId: string
   selected: boolean
   onSelect: () => void
 }
 
 /** A circuit: what the design gives it, and what a person sets instead. */
 // biome-ignore lint/complexity/noExcessiveLinesPerFunction: one row, its cells in order
-export function CircuitRow({ circuit, selected, onSelect }: CircuitRowProps) {
+export function CircuitRow({ circuit, circuitId, selected, onSelect }: CircuitRowProps) {
   const write = useWrite()
   const option = useAppSelector(selectOption)
   const catalogue = useAppSelector(selectCatalogue)
   const dispatch = useAppDispatch()
-  const choice = option.wiring.circuits[circuit.id] ?? EMPTY_CIRCUIT_CHOICE
-  const change = (patch: Partial<CircuitChoice>) =>
-    dispatch(edited({ act: 'set-circuit', circuitId: circuit.id, patch }))
+  const choice = option.wiring.circuits[circuitId] ?? EMPTY_CIRCUIT_CHOICE
+  const change = (patch: Partial<CircuitChoice>) => dispatch(edited({ act: 'set-circuit', circuitId, patch }))
   const { cable, device } = circuit
-  const place = (field: string) => `wiring.${circuit.id}.${field}`
+  const place = (field: string) => `wiring.${circuitId}.${field}`
   const alike = circuit.count > 1 ? ` × ${circuit.count}` : ''
   const ratings = STANDARD_RATINGS_A[device?.item?.series ?? 'battery-fuse']
   return (

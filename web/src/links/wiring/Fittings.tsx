@@ -1,4 +1,4 @@
-import { itemName } from '@yard-lamp/core'
+import { type Design, itemName } from '@yard-lamp/core'
 import { formatNumber, formatQuantity } from '@yard-lamp/core/units'
 import { bears, type Fitted, fittingText, NO_FITTING } from '@yard-lamp/core/wiring'
 import { Part } from '../../job/Page.tsx'
@@ -9,42 +9,12 @@ import { InLineForm } from './InLineForm.tsx'
 
 /** Switches, shunts, bars, boards and converters: what each place asks, and what is taken for it. */
 export function Fittings() {
-  const { wiring, option } = useAppSelector(selectDesign)
+  const design = useAppSelector(selectDesign)
+  const { option } = design
   const dispatch = useAppDispatch()
-  const inLine = new Set(option.wiring.inLine.map(({ id }) => `in-line.${id}`))
-  const remove = (unitId: string) =>
-    dispatch(
-      edited({
-        act: 'set-option',
-        part: 'wiring',
-        patch: { inLine: option.wiring.inLine.filter(({ id }) => `in-line.${id}` !== unitId) },
-      }),
-    )
   return (
     <Part title="Switches, bars and boards" aside="what carries or opens the current and does not trip by itself">
-      <div className="table-scroll">
-        <table className="sheet-table circuits fittings">
-          <thead>
-            <tr>
-              <th>Where</th>
-              <th className="number">A</th>
-              <th className="number">up to V</th>
-              <th className="number">ways</th>
-              <th>Taken</th>
-              <th className="number">pieces</th>
-            </tr>
-          </thead>
-          <tbody>
-            {wiring.fittings.map((fitted) => (
-              <FittingRow
-                key={fitted.unitId}
-                fitted={fitted}
-                onRemove={inLine.has(fitted.unitId) ? () => remove(fitted.unitId) : null}
-              />
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <FittingTable design={design} idOf={(id) => id} />
       <InLineForm />
       <label className="tick" style={{ marginTop: 10 }}>
         <input
@@ -60,15 +30,62 @@ export function Fittings() {
   )
 }
 
+interface FittingTableProps {
+  design: Design
+  /** Id under which the job keeps what is chosen for a unit. */
+  idOf: (unitId: string) => string
+}
+
+/** What each place asks, and what is taken for it. */
+export function FittingTable({ design: { wiring, option }, idOf }: FittingTableProps) {
+  const dispatch = useAppDispatch()
+  const inLine = new Set(option.wiring.inLine.map(({ id }) => `in-line.${id}`))
+  const remove = (unitId: string) =>
+    dispatch(
+      edited({
+        act: 'set-option',
+        part: 'wiring',
+        patch: { inLine: option.wiring.inLine.filter(({ id }) => `in-line.${id}` !== unitId) },
+      }),
+    )
+  return (
+    <div className="table-scroll">
+      <table className="sheet-table circuits fittings">
+        <thead>
+          <tr>
+            <th>Where</th>
+            <th className="number">A</th>
+            <th className="number">up to V</th>
+            <th className="number">ways</th>
+            <th>Taken</th>
+            <th className="number">pieces</th>
+          </tr>
+        </thead>
+        <tbody>
+          {wiring.fittings.map((fitted) => (
+            <FittingRow
+              key={fitted.unitId}
+              fitted={fitted}
+              unitId={idOf(fitted.unitId)}
+              onRemove={inLine.has(fitted.unitId) ? () => remove(fitted.unitId) : null}
+            />
+          ))}
+        </tbody>
+      </table>
+    </div>
+  )
+}
+
 interface FittingRowProps {
   fitted: Fitted
+  unitId: string
   onRemove: (() => void) | null
 }
 
-function FittingRow({ fitted, onRemove }: FittingRowProps) {
+function FittingRow({ fitted, unitId, onRemove }: FittingRowProps) {
   const catalogue = useAppSelector(selectCatalogue)
   const dispatch = useAppDispatch()
-  const { unitId, name, role, need, item, quantity, chosenId, servedBy } = fitted
+  const { name, role, need, item, quantity, chosenId, servedBy } = fitted
   const shelf = role === 'converter' ? catalogue.converters : catalogue.fittings.filter((each) => each.role === role)
   const choose = (itemId: string | null) => dispatch(edited({ act: 'set-fitting', unitId, itemId }))
   const byDesign = item

@@ -33,8 +33,8 @@ export function OneLine({ design, selected, onSelect }: OneLineProps) {
       {bus && (
         <>
           <rect x={bus.x} y={bus.top} width={BUS_WIDTH} height={bus.bottom - bus.top} className="oneline-bus" />
-          <text x={bus.x + BUS_WIDTH / 2} y={bus.bottom + 18} textAnchor="middle" className="oneline-text">
-            bus bars, shunt in the one negative
+          <text x={bus.x + BUS_WIDTH} y={bus.bottom + 18} textAnchor="end" className="oneline-text">
+            {stands.has('shunt') ? 'bus bars, shunt in the one negative' : 'bus bars'}
           </text>
         </>
       )}

@@ -7,7 +7,8 @@ import { useAppSelector } from '../../store/store.ts'
 import { useWrite } from '../../store/use-write.ts'
 import { Answer, PlainAnswer } from '../../working/Figure.tsx'
 import { BatteryLeads } from './BatteryLeads.tsx'
-import { CircuitRow } from './CircuitRow.tsx'
+import { BesideWiring } from './BesideWiring.tsx'
+import { CircuitTable } from './CircuitTable.tsx'
 import { Fittings } from './Fittings.tsx'
 import { OneLine } from './OneLine.tsx'
 import './wiring.css'
@@ -57,32 +58,7 @@ export default function WiringPage() {
             <OneLine design={design} selected={selected} onSelect={setSelected} />
           </div>
           <Part title="Circuits" aside="slanted is the design’s; what you set is kept">
-            <div className="table-scroll">
-              <table className="sheet-table circuits">
-                <thead>
-                  <tr>
-                    <th>Circuit</th>
-                    <th className="number">A</th>
-                    <th className="number">{write.unit('m')} one way</th>
-                    <th>Cable</th>
-                    <th className="number">carries</th>
-                    <th className="number">drop</th>
-                    <th>Device</th>
-                    <th className="number">A</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {circuits.map((circuit) => (
-                    <CircuitRow
-                      key={circuit.id}
-                      circuit={circuit}
-                      selected={selected === circuit.id}
-                      onSelect={() => setSelected(circuit.id)}
-                    />
-                  ))}
-                </tbody>
-              </table>
-            </div>
+            <CircuitTable design={design} idOf={(id) => id} selected={selected} onSelect={setSelected} />
             <p className="small soft" style={{ marginTop: 8 }}>
               Carries: the limit as laid, in the air about it, for a pair on its own. Circuits laid side by side carry
               less: grouping is not counted here. Devices are {formatNumber(wiring.rules.continuousFactor.value)} × the
@@ -92,6 +68,9 @@ export default function WiringPage() {
           </Part>
           <BatteryLeads />
           <Fittings />
+          {design.beside.map((each) => (
+            <BesideWiring key={each.id} beside={each} selected={selected} onSelect={setSelected} />
+          ))}
         </>
       )}
     </Page>

@@ -85,7 +85,7 @@ const BOXES: Partial<Record<Role, Box>> = {
 const AC_ARRAY = 'ac-coupled'
 const BESIDE_AC = { x: 588, width: 60 }
 /** Where a source that feeds the inverter from below comes up, and where the AC-coupled array joins the board. */
-const UP_TO_INVERTER_X = 656
+const UP_TO_INVERTER_X = 580
 const INTO_INVERTER_X = 706
 const UP_TO_BOARD_X = 816
 /** What is drawn as a line; earthing and signals have drawings of their own. */
