@@ -1,3 +1,4 @@
+import { CHAPTERS } from '../web/src/chapters.ts'
 import { expect, inChain, putJob, test } from './application.ts'
 
 test.beforeEach(async ({ page, origin }) => {
@@ -54,6 +55,29 @@ test('the palette goes anywhere by name', async ({ page }) => {
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'Which cable, which fuse, where?' })).toBeVisible()
 })
+
+test('the palette leads to a part of a page by a word of its heading', async ({ page }) => {
+  await page.keyboard.press('Control+k')
+  await page.getByLabel('Go to, or do').fill('chemistr')
+  await page.getByText('A part of the battery page').first().click()
+  const heading = page.getByRole('heading', { name: 'Chemistries' })
+  await expect(heading).toBeInViewport()
+  await expect(heading).toBeFocused()
+})
+
+test('every part the palette knows stands on its page, where the job has what it is about', async ({ page }) => {
+  const headings = new Map<string, string[]>()
+  for (const { link, title } of CHAPTERS) {
+    if (!headings.has(link)) {
+      await page.goto(`${page.url().replace(/\/[a-z]+(#.*)?$/, '')}/${link}`)
+      await page.getByRole('heading', { level: 1 }).waitFor()
+      headings.set(link, await page.getByRole('heading', { level: 2 }).allTextContents())
+    }
+    if (!NOT_OF_THIS_JOB.has(title)) expect(headings.get(link), link).toContain(title)
+  }
+})
+/** The demo job lies in one plane and has no generator. */
+const NOT_OF_THIS_JOB = new Set(['Strings in their planes', 'Months left to it', 'Hours and fuel', 'Generators'])
 
 for (const typed of ['abc', '-5', '1e999', '12 V']) {
   test(`a field given “${typed}” says what is expected and the chain waits with its last good answer`, async ({

@@ -1,3 +1,4 @@
+// Long: one list of what hangs on the wall.
 import { describe, expect, test } from 'vitest'
 import { SHIPPED_CATALOGUE } from '../src/catalogue/catalogue.ts'
 import { design } from '../src/chain/design.ts'

@@ -15,7 +15,7 @@ import type { Job } from '../job/schema.ts'
 import { type BusNeed, busNeedLink } from '../loads/bus-need.ts'
 import { type Demand, demandLink } from '../loads/demand.ts'
 import { loadsLink } from '../loads/link.ts'
-import { type BuiltBeside, partsLink } from '../parts/link.ts'
+import { partsLink } from '../parts/link.ts'
 import { plantLink } from '../plant/link.ts'
 import type { Plant } from '../plant/plant.ts'
 import { siteLink } from '../site/link.ts'
@@ -25,7 +25,8 @@ import type { Bench } from '../working/bench.ts'
 import type { Worked } from '../working/link.ts'
 import { LINKS, type LinkId, type Need } from '../working/links.ts'
 import type { Address, Known, Step } from '../working/working.ts'
-import { besideJob, besidePlace, mainJob } from './beside.ts'
+import { besideJob, mainJob } from './beside.ts'
+import { besideNeeds, builtBeside } from './beside-design.ts'
 import { designRest } from './left-out.ts'
 
 /** The links of the chain, in its order: each is `link(bench, upstream)` and gives `{ answer, needs, steps, … }`. */
@@ -133,7 +134,7 @@ function makeDesign(wholeJob: Job, shelf: Catalogue): Design {
       design: design(besideJob(wholeJob, option, each), shelf),
     }),
   )
-  const parts = CHAIN.parts({ ...bench, job: wholeJob }, { plant, wiring, beside: keptList(beside.map(builtOf)) })
+  const parts = CHAIN.parts({ ...bench, job: wholeJob }, { plant, wiring, beside: builtBeside(beside) })
   const results = { site, loads, ...sized, inverter, wiring, parts }
   const ahead = [site, demand, inverterNeed, powerAhead, voltage, inverter, loads]
   const after = [sized.battery, sized.array, sized.controller, sized.backup, wiring, parts]
@@ -152,30 +153,6 @@ function makeDesign(wholeJob: Job, shelf: Catalogue): Design {
     },
   }
 }
-
-const built = new WeakMap<Plant, BuiltBeside>()
-let lastBuilt: readonly BuiltBeside[] = []
-
-/** The last list again where it holds the same: the parts are then not told anew. */
-function keptList(list: readonly BuiltBeside[]): readonly BuiltBeside[] {
-  if (list.length !== lastBuilt.length || list.some((each, i) => each !== lastBuilt[i])) lastBuilt = list
-  return lastBuilt
-}
-
-/** What must be bought for a system beside; the same object for the same design. */
-function builtOf({ name, design: { plant, wiring } }: BesideDesign): BuiltBeside {
-  const before = built.get(plant)
-  if (before?.wiring === wiring && before.name === name) return before
-  const made = { name, plant, wiring }
-  built.set(plant, made)
-  return made
-}
-
-/** Figures a system beside still needs; what the site lacks is asked for once. */
-const besideNeeds = ({ id, name, design: { needs } }: BesideDesign): Need[] =>
-  needs
-    .filter(({ link }) => link !== 'site')
-    .map(({ link, place, message }) => ({ link, place: besidePlace(id, place), message: `${name}: ${message}` }))
 
 /** Share of an array’s current that a bank bears at least: held to it the noon of a few clear days is lost. Assumption of Yard Lamp. */
 const LEAST_HELD_FRACTION = 0.8

@@ -1,36 +1,16 @@
 import { AC_COUPLED_ID } from '../array/ac-coupled.ts'
-import type { ArrayResult } from '../array/link.ts'
-import type { BackupResult } from '../backup/link.ts'
-import type { BatteryResult } from '../battery/link.ts'
 import { type Device, itemName } from '../catalogue/schema.ts'
-import { type ControllerResult, everyString, type StrungArray } from '../controller/link.ts'
+import { everyString, type StrungArray } from '../controller/link.ts'
 import { pwm } from '../controller/methods.ts'
-import type { InverterResult } from '../inverter/link.ts'
 import { inverterDcCurrent } from '../inverter/methods.ts'
 import type { CircuitKind } from '../job/defaults.ts'
-import type { Demand } from '../loads/demand.ts'
-import { acDemand } from '../loads/methods.ts'
-import { branchCircuitId } from '../plant/boards.ts'
 import { endsOf, type Joint, type Plant } from '../plant/plant.ts'
 import type { CableUse, RuleSet } from '../rules/rule-set.ts'
 import { assumed, fromSheet, type Known, known, type Working } from '../working/working.ts'
+import { acBranchAsked, dcBranchAsked, linkA } from './branch-demands.ts'
+import { type Asked, type BusCurrents, busCurrents, onBus, type WiringBrief } from './brief.ts'
 import { type CircuitDemand, isCircuit } from './circuits.ts'
-import { apparentCurrent, bankCurrent, sharedCurrent } from './methods.ts'
-
-/** What the currents of the circuits follow from. */
-export interface WiringBrief {
-  readonly plant: Plant
-  readonly demand: Demand
-  readonly battery: BatteryResult
-  readonly array: ArrayResult
-  readonly controller: ControllerResult
-  readonly inverter: InverterResult
-  readonly backup: BackupResult
-}
-
-/** What a circuit of a kind asks: its currents and voltage. */
-type Asked = Pick<CircuitDemand, 'currentA' | 'workingA' | 'voltageV' | 'highestV'> &
-  Partial<Pick<CircuitDemand, 'mustProtect' | 'ratingA'>>
+import { apparentCurrent, sharedCurrent } from './methods.ts'
 
 /** What a circuit of a kind is made of. */
 const MADE_OF: Readonly<Record<CircuitKind, { readonly use: CableUse; readonly deviceType: Device['type'] }>> = {
@@ -107,38 +87,6 @@ interface Context {
   readonly working: Working
 }
 
-interface BusCurrents {
-  readonly voltageV: Known
-  readonly highestV: number
-  readonly inverterA: Known
-  readonly dcLoadsA: Known
-  /** Between bank and bus bars. */
-  readonly bankA: Known
-}
-
-/** What meets at the bus bars. */
-function busCurrents({ battery, demand, inverter, backup }: WiringBrief, working: Working): BusCurrents {
-  const none = (why: string) => known(0, 'computed', why)
-  const inverterA = inverter.fullCurrentA ?? none('no inverter')
-  const dcLoadsA = demand.hasDc
-    ? working.about({ id: 'dc-loads', name: 'DC loads together' }, () =>
-        working.apply(inverterDcCurrent, {
-          powerW: demand.dcContinuousW,
-          efficiency: known(1, 'computed', 'direct, no converter'),
-          batteryVoltageV: known(battery.bank?.lowCutoffV ?? 1, 'catalogue', 'lowest voltage of the bank'),
-        }),
-      ).currentA
-    : none('no DC loads')
-  const chargeA = known(backup.togetherA, 'computed', 'all that can charge at the same time')
-  return {
-    voltageV: known(battery.systemVoltageV.value, 'computed', 'system voltage'),
-    highestV: battery.bank?.absorptionV ?? 0,
-    inverterA,
-    dcLoadsA,
-    bankA: working.apply(bankCurrent, { inverterA, dcLoadsA, chargeA }).currentA,
-  }
-}
-
 /** One of several alike, with so many of them out of service. */
 const share = (working: Working, whole: Known, alike: number, out: number): Known =>
   working.apply(sharedCurrent, {
@@ -146,14 +94,6 @@ const share = (working: Working, whole: Known, alike: number, out: number): Know
     alike: known(alike, 'computed', 'counted by the design'),
     out: assumed(out, out === 0 ? 'all at work' : 'one string out of service'),
   }).eachA
-
-/** On the bus bars, at the system's voltage. */
-const onBus = ({ voltageV, highestV }: BusCurrents, currentA: Known, workingA: Known = currentA): Asked => ({
-  currentA,
-  workingA,
-  voltageV,
-  highestV,
-})
 
 const ASKED: Readonly<Record<CircuitKind, (context: Context) => Asked | null | undefined>> = {
   string: ({ array, working }) => array && stringAsked(array, working),
@@ -183,38 +123,6 @@ const ASKED: Readonly<Record<CircuitKind, (context: Context) => Asked | null | u
   'bus-link': ({ brief, bus }) => onBus(bus, linkA(brief, bus)),
   'dc-branch': ({ brief, bus, joint, working }) => dcBranchAsked(brief, bus, joint, working),
   'ac-branch': ({ brief, joint, working }) => acBranchAsked(brief, joint, working),
-}
-
-/** Inverters draw through the link, and what is built into them charges through it. */
-function linkA({ backup: { charge } }: WiringBrief, { inverterA }: BusCurrents): Known {
-  const chargeA = charge?.builtIn ? charge.ratedA : 0
-  return chargeA > inverterA.value ? known(chargeA, 'catalogue', 'the chargers built into the inverters') : inverterA
-}
-
-/** What the loads of a branch draw together. */
-function branchDemand({ plant }: WiringBrief, joint: Joint, working: Working) {
-  const branch = plant.branches.find((each) => branchCircuitId(each) === joint.id)
-  return branch && { branch, ...working.applyToList(acDemand, 'loads', [...branch.rows]) }
-}
-
-function dcBranchAsked(brief: WiringBrief, bus: BusCurrents, joint: Joint, working: Working): Asked | null {
-  const drawn = branchDemand(brief, joint, working)
-  if (!drawn) return null
-  const { currentA } = working.apply(inverterDcCurrent, {
-    powerW: drawn.continuousW,
-    efficiency: drawn.branch.efficiency ?? known(1, 'computed', 'direct, no converter'),
-    batteryVoltageV: known(brief.battery.bank?.lowCutoffV ?? 1, 'catalogue', 'lowest voltage of the bank'),
-  })
-  return onBus(bus, currentA)
-}
-
-function acBranchAsked(brief: WiringBrief, joint: Joint, working: Working): Asked | null {
-  const drawn = branchDemand(brief, joint, working)
-  const mainsV = drawn?.branch.mainsV
-  if (!drawn || !mainsV) return null
-  const voltageV = known(mainsV, 'entered', 'mains of the site')
-  const { currentA } = working.apply(apparentCurrent, { apparentPowerVA: drawn.continuousVA, voltageV })
-  return { currentA, workingA: currentA, voltageV, highestV: mainsV }
 }
 
 const onPv = ({ workingV, coldV }: StrungArray['strings']) => ({ voltageV: workingV, highestV: coldV.value })

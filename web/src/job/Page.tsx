@@ -1,5 +1,7 @@
 import { cautionsFor, type LinkId } from '@yard-lamp/core'
-import { type ReactNode, useEffect } from 'react'
+import { type ReactNode, useEffect, useRef } from 'react'
+import { useLocation } from 'react-router'
+import { type Chapter, chapterId } from '../chapters.ts'
 import { FindingLine } from '../checks/FindingLine.tsx'
 import { NeedLine } from '../checks/NeedLine.tsx'
 import { selectDesign, selectOpenFindings } from '../store/selectors.ts'
@@ -50,12 +52,30 @@ export function Page({ link, question, answers, children }: PageProps) {
   )
 }
 
-/** A part of a page with its heading. */
-export function Part({ title, aside, children }: { title: string; aside?: ReactNode; children: ReactNode }) {
+type PartProps = { aside?: ReactNode; children: ReactNode } & (
+  | { title: Chapter }
+  /** Under a name a person gave, or on a page that is no link’s. */
+  | { name: string }
+)
+
+/** A part of a page with its heading; where the address names it, it is brought in sight. */
+export function Part({ aside, children, ...headed }: PartProps) {
+  const title = 'title' in headed ? headed.title : headed.name
+  const id = chapterId(title)
+  const { hash, key } = useLocation()
+  const heading = useRef<HTMLHeadingElement>(null)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: going to the same part again brings it in sight again
+  useEffect(() => {
+    if (hash !== `#${id}`) return
+    heading.current?.scrollIntoView({ block: 'start' })
+    heading.current?.focus({ preventScroll: true })
+  }, [hash, id, key])
   return (
     <section className="part">
       <div className="part-head">
-        <h2>{title}</h2>
+        <h2 id={id} ref={heading} tabIndex={-1}>
+          {title}
+        </h2>
         {aside && <span className="part-aside">{aside}</span>}
       </div>
       {children}

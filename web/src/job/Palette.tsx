@@ -5,7 +5,8 @@ import { itemName } from '@yard-lamp/core'
 import { itemsOf, KIND_NAME } from '@yard-lamp/core/catalogue'
 import { useNavigate, useParams } from 'react-router'
 import { useWayToCatalogue } from '../catalogue/way.ts'
-import { isLinkPage, JOB_PAGES } from '../pages.ts'
+import { CHAPTERS, chapterId } from '../chapters.ts'
+import { isLinkPage, JOB_PAGES, linkTitle } from '../pages.ts'
 import { redone, undone } from '../store/job-slice.ts'
 import { selectAnswers, selectCatalogue } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
@@ -13,14 +14,17 @@ import { useWhenIdle } from '../store/use-when-idle.ts'
 import { answersSeen, energyUnitTurned } from '../store/view-slice.ts'
 
 const OF_CATALOGUE = 'item:'
+const OF_PAGE = 'chapter:'
+/** What is found by a word only: the list would be long without one. */
+const isFoundByWord = (id: string): boolean => id.startsWith(OF_CATALOGUE) || id.startsWith(OF_PAGE)
 /** Items of the catalogue shown at once: another word tells them apart. */
 const MOST_ITEMS = 8
 
-/** Actions whose name or description has every word; items of the catalogue only where a word was typed. */
+/** Actions whose name or description has every word; parts of pages and items of the catalogue only where a word was typed. */
 function found(query: string, actions: Parameters<SpotlightFilterFunction>[1]) {
   const words = query.toLowerCase().split(/\s+/).filter(Boolean)
   const matching = (actions as SpotlightActionData[]).filter((action) => {
-    if (words.length === 0) return !action.id.startsWith(OF_CATALOGUE)
+    if (words.length === 0) return !isFoundByWord(action.id)
     const text = `${action.label} ${action.description ?? ''}`.toLowerCase()
     return words.every((word) => text.includes(word))
   })
@@ -28,7 +32,7 @@ function found(query: string, actions: Parameters<SpotlightFilterFunction>[1]) {
   return matching.filter(({ id }) => !id.startsWith(OF_CATALOGUE) || ++items <= MOST_ITEMS)
 }
 
-/** Every action by name, and every item of the catalogue: Ctrl+K. */
+/** Every action by name, every part of a page and every item of the catalogue: Ctrl+K. */
 export function Palette() {
   const { id } = useParams()
   const navigate = useNavigate()
@@ -62,6 +66,12 @@ export function Palette() {
       onClick: () => dispatch(energyUnitTurned()),
     },
     { id: 'jobs', label: 'All jobs', onClick: () => navigate('/') },
+    ...CHAPTERS.map(({ link, title }) => ({
+      id: `${OF_PAGE}${link}.${chapterId(title)}`,
+      label: title,
+      description: `A part of the ${linkTitle(link).toLowerCase()} page`,
+      onClick: go(`${link}#${chapterId(title)}`),
+    })),
     ...itemsOf(catalogue).map((item) => ({
       id: `${OF_CATALOGUE}${item.id}`,
       label: itemName(item),

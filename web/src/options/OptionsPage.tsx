@@ -55,7 +55,7 @@ export default function OptionsPage() {
       </div>
       <Bars compared={compared} chosenId={job.chosenOptionId} />
       <Part
-        title="Side by side"
+        name="Side by side"
         aside={`price of a kWh over ${job.horizonYears ?? DEFAULTS.horizonYears.value} years: banks bought again, no fuel, no interest`}
       >
         <div className="table-scroll">

@@ -15,12 +15,12 @@ export function BesideWiring({ beside: { id, name, design }, selected, onSelect 
   const idOf = (own: string) => besideKey(id, own)
   if (design.wiring.circuits.length === 0)
     return (
-      <Part title={name} aside="a system of its own">
+      <Part name={name} aside="a system of its own">
         <p className="soft">Circuits stand here once it carries loads: choose them on the battery page.</p>
       </Part>
     )
   return (
-    <Part title={name} aside="a system of its own on the same site">
+    <Part name={name} aside="a system of its own on the same site">
       <div className="drawing drawing-wide">
         <OneLine
           design={design}
