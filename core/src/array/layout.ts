@@ -258,7 +258,7 @@ function judge(
     series > limits.mostSeries && 'too high on a cold morning',
     series < limits.minSeries && 'too low when hot',
     1.25 * panel.iscA * perInput > controller.maxInputA && 'too much array current',
-    clippedFraction > brief.clippingFraction + 1e-9 && 'clips',
+    clippedFraction > brief.clippingFraction + 1e-9 && 'more than it passes on',
     arrayPowerW / n > mostPvPowerW(controller, brief.systemVoltageV) + 1e-9 && 'more array than its sheet allows',
     controller.maxInputPowerW !== null &&
       perInput * series * panel.powerW > controller.maxInputPowerW + 1e-9 &&

@@ -25,6 +25,8 @@ export interface YearSummary {
   readonly yearKwhPerM2: Readonly<Record<SkyModel, number>>
   /** The same by month, kWh/m² a day. */
   readonly monthKwhPerM2Day: Readonly<Record<SkyModel, readonly number[]>>
+  /** Share of each month’s sun on the flat that is scattered. */
+  readonly monthDiffuseFraction: readonly number[]
   readonly coldestC: number
   readonly hottestC: number
 }
@@ -42,7 +44,13 @@ export function yearSummary(brief: YearSummaryBrief): YearSummary {
     ...yearStatistics(year),
     yearKwhPerM2: { isotropic: sumKwh(isotropic), 'hay-davies': sumKwh(hayDavies) },
     monthKwhPerM2Day: { isotropic: monthlyMeans(isotropic), 'hay-davies': monthlyMeans(hayDavies) },
+    monthDiffuseFraction: diffuseByMonth(year.totalW, year.diffuseW),
     coldestC: year.airC.reduce((a, b) => Math.min(a, b)),
     hottestC: year.airC.reduce((a, b) => Math.max(a, b)),
   }
+}
+
+function diffuseByMonth(totalW: Float64Array, diffuseW: Float64Array): number[] {
+  const [total, diffuse] = [monthlyMeans(totalW), monthlyMeans(diffuseW)]
+  return total.map((kwh, i) => (kwh > 0 ? (diffuse[i] ?? 0) / kwh : 1))
 }

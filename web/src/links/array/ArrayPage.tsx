@@ -17,6 +17,7 @@ import { InPlanes } from './InPlanes.tsx'
 import { PanelTable } from './PanelTable.tsx'
 import { SeasonalYield } from './SeasonalYield.tsx'
 import { SurplusPart } from './SurplusPart.tsx'
+import { YearBeside } from './YearBeside.tsx'
 import { YieldChart } from './YieldChart.tsx'
 
 const LOSS_NAME = {
@@ -78,6 +79,7 @@ export default function ArrayPage() {
       ) : (
         <p className="soft">Need against yield is drawn here once sun, loads and a battery are known.</p>
       )}
+      <YearBeside />
       <div className="two">
         <Part title="Months left to a backup" aside="click a month in the picture, or here">
           <BackupMonths />

@@ -8,11 +8,15 @@ type Fuel = NonNullable<Design['backup']['fuel']>
 
 /** Hours and litres of the months it runs in, and of the year. */
 export function FuelTable({ fuel }: { fuel: Fuel }) {
-  const { parts } = useAppSelector(selectDesign)
+  const { parts, option } = useAppSelector(selectDesign)
   const months = fuel.hoursByMonth.value.flatMap((hours, i) => (hours > 0.05 ? [i] : []))
   if (months.length === 0)
     return (
-      <p className="soft">In an average year the sun carries even the months left to it; it runs in dark weeks only.</p>
+      <p className="soft">
+        In an average year the sun carries{' '}
+        {option.backup.months.length === 0 ? 'every month' : 'even the months left to it'}; it runs in dark spells only,
+        as in the fortnight above.
+      </p>
     )
   return (
     <div className="table-scroll">

@@ -36,6 +36,7 @@ export function Planner() {
               <th>hot … cold, in the window</th>
               <th className="number">room</th>
               <th className="number">price</th>
+              <th>what is wrong with it</th>
               <th />
             </tr>
           </thead>
@@ -59,8 +60,8 @@ export function Planner() {
                   </td>
                   <td className="number nowrap">{roomText(each.roomStrings)}</td>
                   <td className="number nowrap">{formatMoney(each.price, parts.currency)}</td>
+                  <td className="planner-why">{each.short}</td>
                   <td className="number">
-                    {each.short !== '' && <span className="small soft school-why">{each.short}</span>}
                     <button
                       type="button"
                       className="pick"

@@ -1,50 +1,20 @@
 import { useElementSize, useLocalStorage } from '@mantine/hooks'
-import { DEFAULTS } from '@yard-lamp/core/job'
-import { CLEAR_ABOVE, OVERCAST_BELOW, type YearSummary } from '@yard-lamp/core/site'
+import { CLEAR_ABOVE, OVERCAST_BELOW } from '@yard-lamp/core/site'
 import { DAYS_IN_MONTH } from '@yard-lamp/core/tables'
 import { formatNumber, MONTH_NAMES } from '@yard-lamp/core/units'
-import { useEffect, useState } from 'react'
 import { Part } from '../../job/Page.tsx'
-import { selectDesign, selectSite } from '../../store/selectors.ts'
-import { useAppSelector } from '../../store/store.ts'
 import { useWrite } from '../../store/use-write.ts'
-import { weather } from '../../workers/weather.ts'
+import { useSyntheticYear } from './use-synthetic-year.ts'
+import { YearAgainstMonths } from './YearAgainstMonths.tsx'
 
 const HEIGHT_PX = 110
 
 /** The year of days made from the twelve figures, and what the plane gets of it under an even sky and under a truer one. */
-// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one drawing with its words
 export function SyntheticYear() {
   const write = useWrite()
-  const site = useAppSelector(selectSite)
-  const { site: result } = useAppSelector(selectDesign)
   const [seed, setSeed] = useLocalStorage({ key: 'yardlamp.site.seed', defaultValue: 1 })
-  const [year, setYear] = useState<YearSummary | null>(null)
   const { ref, width } = useElementSize()
-  const flat = result.sunOnFlat?.value
-  const brief =
-    flat && site.latitudeDeg !== null
-      ? JSON.stringify({
-          latitudeDeg: site.latitudeDeg,
-          flatKwhPerM2Day: flat,
-          monthMeanC: site.monthMeanC.map((mean) => mean ?? DEFAULTS.yearAirC.value),
-          daySwingK: site.daySwingK ?? DEFAULTS.daySwingK.value,
-          seed,
-          tiltDeg: result.tiltDeg.value,
-          azimuthDeg: result.azimuthDeg.value,
-          albedo: result.albedoFraction.value,
-        })
-      : null
-  useEffect(() => {
-    if (brief === null) return setYear(null)
-    let late = false
-    void weather()
-      .yearSummary(JSON.parse(brief))
-      .then((made) => !late && setYear(made))
-    return () => {
-      late = true
-    }
-  }, [brief])
+  const { brief, year } = useSyntheticYear(seed)
   if (brief === null) return null
   const most = year ? Math.max(...year.daysKwhPerM2, 1) : 1
   let first = 0
@@ -128,6 +98,7 @@ export function SyntheticYear() {
             {formatNumber(gain * 100, 1)} %). The design takes the even sky
             {gain >= 0 ? ', the safer figure' : ''}.
           </p>
+          <YearAgainstMonths year={year} />
         </>
       )}
     </Part>
