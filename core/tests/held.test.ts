@@ -308,3 +308,26 @@ describe('a weight given for a place', () => {
     expect(ids(weights(3, ['battery room']))).toContain('parts.weight-over')
   })
 })
+
+describe('several arrays in one plane', () => {
+  const roof = (quantity: number): Job => {
+    const job = FIELD_SHAPES.G
+    const east = job.options[0]?.controller.further[0]
+    const site = { ...job.site, planes: job.site.planes.map((plane) => ({ ...plane, widthM: 9, heightM: 4 })) }
+    return applyAll({ ...job, site }, [
+      { act: 'change-array', arrayId: east?.id ?? '', patch: { planeId: 'a', stringsPerController: quantity } },
+    ])
+  }
+
+  test('leave each other the room they take: the design lays fewer panels, and none that do not fit', () => {
+    const panelsIn = (job: Job) => made(job).array.byPlane.find(({ planeId }) => planeId === 'a')?.panels ?? 0
+    expect(panelsIn(roof(4))).toBeLessThan(panelsIn(roof(1)))
+    expect(ids(roof(1))).not.toContain('array.does-not-fit')
+  })
+
+  test('that are too many together are told of with both', () => {
+    const found = findings(made(roof(30))).find(({ id }) => id === 'array.does-not-fit')
+    expect(found?.message).toMatch(/\d+ × .* wanted/)
+    expect(found?.severity).toBe('fault')
+  })
+})

@@ -28,14 +28,55 @@ export function sunNeeded({ choice, months, site }: ArrayBrief, mainNeedWh: Know
   )
 }
 
-/** Panels each plane of the main array has room for, by its size and by what it bears. */
+/** So many panels of one kind, said to lie in a plane. */
+export interface LaidPanels {
+  readonly planeId: string
+  readonly panel: Panel
+  readonly panels: number
+}
+
+/** What arrays beside the main one lay in planes they are given. */
+export const laidBeside = (further: Option['controller']['further'], panels: readonly Panel[]): LaidPanels[] =>
+  further.flatMap(({ planeId, panelId, quantity, stringsPerController, panelsPerString }) => {
+    const panel = panels.find(({ id }) => id === panelId)
+    return panel && planeId !== null
+      ? [{ planeId, panel, panels: quantity * stringsPerController * panelsPerString }]
+      : []
+  })
+
+/** What panels take of a plane: a share of its area, 0 while its size is not known, and kg. */
+export function takenBy(laid: readonly LaidPanels[], fitOf: (panel: Panel) => number | undefined) {
+  return {
+    areaFraction: laid.reduce((sum, { panel, panels }) => {
+      const most = fitOf(panel)
+      return sum + (most === undefined ? 0 : most > 0 ? panels / most : Number.POSITIVE_INFINITY)
+    }, 0),
+    kg: laid.reduce((sum, { panel, panels }) => sum + panels * mountedKg(panel), 0),
+  }
+}
+
+/** Panels each plane of the main array has room for, by its size and by what it bears, beside what else lies there. */
 export const roomOf =
-  (place: Pick<Site, 'kind' | 'latitudeDeg'>, { planes, leastSunMonth }: SiteResult, fit: Option['array']['fit']) =>
+  (
+    place: Pick<Site, 'kind' | 'latitudeDeg'>,
+    { planes, leastSunMonth }: SiteResult,
+    fit: Option['array']['fit'],
+    beside: readonly LaidPanels[],
+  ) =>
   (panel: Panel): number[] =>
     planes.map(({ plane, tiltDeg }) => {
-      const byArea = areaFit(place, plane, tiltDeg[(leastSunMonth ?? 1) - 1]?.value ?? 0, panel, fit)?.panels
+      const tilt = tiltDeg[(leastSunMonth ?? 1) - 1]?.value ?? 0
+      const fitOf = (each: Panel) => areaFit(place, plane, tilt, each, fit)?.panels
+      const taken = takenBy(
+        beside.filter(({ planeId }) => planeId === plane.id),
+        fitOf,
+      )
+      const all = fitOf(panel)
+      const byArea = all === undefined ? undefined : Math.floor(all * Math.max(0, 1 - taken.areaFraction) + 1e-9)
       const byWeight =
-        plane.mostWeightKg === null ? undefined : Math.floor(plane.mostWeightKg / mountedKg(panel) + 1e-9)
+        plane.mostWeightKg === null
+          ? undefined
+          : Math.floor(Math.max(0, plane.mostWeightKg - taken.kg) / mountedKg(panel) + 1e-9)
       return Math.min(byArea ?? Number.POSITIVE_INFINITY, byWeight ?? Number.POSITIVE_INFINITY)
     })
 

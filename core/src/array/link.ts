@@ -15,7 +15,7 @@ import { assumed, assumedOf, enteredOr, fromSheet, type Known, known, type Worki
 import type { ArrayBrief } from './brief.ts'
 import { furtherArrays } from './further.ts'
 import type { FurtherArray } from './further-array.ts'
-import { type InPlane, inPlanes, roomOf, sunOnStrings } from './in-planes.ts'
+import { type InPlane, inPlanes, laidBeside, roomOf, sunOnStrings } from './in-planes.ts'
 import { isHarmless, type Layout, type LayoutBrief, rankLayouts } from './layout.ts'
 import { chargeOf, layoutBriefOf, lessFurther, shareOf, withSelfDischarge } from './layout-brief.ts'
 import { type Losses, lossesOf } from './losses.ts'
@@ -105,7 +105,12 @@ export const arrayLink: Link<Upstream, ArrayResult> = defineLink(
         need: withSelfDischarge(read.need, read.battery),
         southern: (latitudeDeg ?? 0) < 0,
         furtherChargeA: 0,
-        roomFor: roomOf({ kind, latitudeDeg }, read.site, read.choice.fit),
+        roomFor: roomOf(
+          { kind, latitudeDeg },
+          read.site,
+          read.choice.fit,
+          laidBeside(read.strung.further, read.panels),
+        ),
         months: months.split(',').map(Number),
         ...controllersOpen(read.strung.itemId, controllers, allInOnes, inverterId, inverterQuantity),
         inverterEfficiency: efficiency ?? assumedOf(DEFAULTS.inverterEfficiency),

@@ -11,8 +11,12 @@ export const stringUneven = defineCheck({
   find(job, { option, array: { layout }, controller: { item }, catalogue }) {
     if (!layout || !item) return []
     return catalogue.panels.flatMap((panel): Found[] => {
-      const kept = panel.id === layout.panel.id ? 0 : keptCount(job.existing, panel.id)
-      if (kept === 0 || option.controller.further.some(({ panelId }) => panelId === panel.id)) return []
+      // Those of an array of their own lie there alone.
+      const apart = option.controller.further
+        .filter(({ panelId }) => panelId === panel.id)
+        .reduce((sum, each) => sum + each.quantity * each.stringsPerController * each.panelsPerString, 0)
+      const kept = panel.id === layout.panel.id ? 0 : keptCount(job.existing, panel.id) - apart
+      if (kept <= 0) return []
       return [
         {
           message: `${kept} × ${itemName(panel)} are kept and are unlike ${itemName(layout.panel)}: in parallel on one input the weaker string drags the other, in series the smaller current counts.`,
