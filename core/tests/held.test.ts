@@ -310,24 +310,29 @@ describe('a weight given for a place', () => {
 })
 
 describe('several arrays in one plane', () => {
-  const roof = (quantity: number): Job => {
+  /** One roof for the main array, whose panel is open, and a further one of so many strings of three. */
+  const roof = (stringsPerController: number): Job => {
     const job = FIELD_SHAPES.G
-    const east = job.options[0]?.controller.further[0]
-    const site = { ...job.site, planes: job.site.planes.map((plane) => ({ ...plane, widthM: 9, heightM: 4 })) }
+    const [plane] = job.site.planes
+    const site = { ...job.site, planes: plane ? [{ ...plane, widthM: 9, heightM: 5.6 }] : [] }
     return applyAll({ ...job, site }, [
-      { act: 'change-array', arrayId: east?.id ?? '', patch: { planeId: 'a', stringsPerController: quantity } },
+      { act: 'set-job', patch: { loadMarginFraction: 2 } },
+      { act: 'set-option', part: 'array', patch: { panelId: null } },
+      { act: 'change-array', arrayId: 'east', patch: { planeId: plane?.id ?? null, stringsPerController } },
     ])
   }
-
-  test('leave each other the room they take: the design lays fewer panels, and none that do not fit', () => {
-    const panelsIn = (job: Job) => made(job).array.byPlane.find(({ planeId }) => planeId === 'a')?.panels ?? 0
-    expect(panelsIn(roof(4))).toBeLessThan(panelsIn(roof(1)))
-    expect(ids(roof(1))).not.toContain('array.does-not-fit')
+  test('leave each other the room they take: none is laid where it does not fit', () => {
+    for (const strings of [1, 2, 3, 4]) {
+      const job = roof(strings)
+      const { panels } = made(job).array.layout ?? { panels: 0 }
+      expect(ids(job), `${strings} strings`).not.toContain('array.does-not-fit')
+      expect(panels).toBeGreaterThan(0)
+    }
   })
 
   test('that are too many together are told of with both', () => {
     const found = findings(made(roof(30))).find(({ id }) => id === 'array.does-not-fit')
-    expect(found?.message).toMatch(/\d+ × .* wanted/)
+    expect(found?.message).toMatch(/90 × .* wanted/)
     expect(found?.severity).toBe('fault')
   })
 })
