@@ -2,7 +2,8 @@ import { spawnSync } from 'node:child_process'
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { fieldStation, JOB_VERSION, METHODS } from '@yard-lamp/core'
+import { applyAll, emptyLoad, fieldStation, JOB_VERSION, METHODS } from '@yard-lamp/core'
+import { emptyBeside } from '@yard-lamp/core/job'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { bundleProgram } from '../../scripts/bundle.mjs'
 
@@ -116,6 +117,57 @@ describe('yardlamp', () => {
     ])
     expect(sized.design.loads.busDailyEnergyWh).toBeGreaterThan(1000)
     expect(JSON.parse(yardlamp(['check', jobFile]).stdout)).toEqual({ findings: [], slips: [], needs: [] })
+  })
+
+  const jsonLines = (stdout: string) =>
+    stdout
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line))
+  const shed = { ...emptyBeside('shed', 'Shed'), panelId: 'skerrin-110' }
+  const lamp = {
+    ...emptyLoad('lamp'),
+    name: 'Lamp',
+    supply: 'dc' as const,
+    powerW: 9,
+    hoursPerDay: 4,
+    systemId: 'shed',
+  }
+  const pump = { ...emptyLoad('pump'), name: 'Water pump', powerW: 400_000, hoursPerDay: 1 }
+  /** The demo job with a system beside, one whose load is a likely slip, and one that is none. */
+  const MANY = [
+    fieldStation(),
+    applyAll(fieldStation(), [
+      { act: 'add-beside', beside: shed },
+      { act: 'add-loads', loads: [lamp], at: 0 },
+    ]),
+    { ...fieldStation(), version: 99 },
+    { ...fieldStation(), loads: [pump, { ...pump, id: 'again' }] },
+  ]
+  const many = `${MANY.map((job) => JSON.stringify(job)).join('\n')}\n\n`
+
+  test('size --lines answers a job a line, in order, and a refusal stops none of the others', () => {
+    const { status, stdout } = yardlamp(['size', '--lines'], many)
+    const [first, beside, refused, heavy, ...more] = jsonLines(stdout)
+    expect({ status, more }).toEqual({ status: 0, more: [] })
+    expect(first).toEqual(JSON.parse(yardlamp(['size', jobFile]).stdout))
+    expect(first.design.beside).toBeUndefined()
+    expect(beside.design.beside.shed).toMatchObject({ name: 'Shed', loads: { hasAc: false, hasDc: true } })
+    expect(beside.design.loads.busDailyEnergyWh).toBe(first.design.loads.busDailyEnergyWh)
+    expect(refused.error.path).toBe('version')
+    expect(heavy.answers.loads).toMatch(/a day$/)
+  })
+
+  test('check --lines gives findings, likely slips and what is needed, a job a line', () => {
+    const { status, stdout } = yardlamp(['check', '--lines'], many)
+    const [first, beside, refused, heavy] = jsonLines(stdout)
+    expect(status).toBe(0)
+    expect(first).toEqual({ findings: [], slips: [], needs: [] })
+    expect(beside.findings.map(({ message }: { message: string }) => message.split(':')[0])).toContain('Shed')
+    expect(refused.error.code).toBe('INPUT_INVALID')
+    expect(heavy.slips.length).toBeGreaterThan(0)
+    expect(heavy.slips.map(({ loadId }: { loadId: string }) => loadId)).toContain('again')
+    expect(heavy.findings.length).toBeGreaterThan(0)
   })
 
   test('schema job is a JSON Schema', () => {
