@@ -152,8 +152,25 @@ function lessExisting(existing: readonly Existing[], lines: readonly PartLine[])
   })
 }
 
+interface KeptLines {
+  readonly cables: readonly Cable[]
+  readonly rules: RuleSet
+  readonly whose: string
+  readonly lines: readonly PartLine[]
+}
+const keptLines = new WeakMap<Circuit, KeptLines>()
+
+/** What a circuit is made of, told again only where it was laid anew. */
+function wiringLines(cables: readonly Cable[], rules: RuleSet, circuit: Circuit, whose: string): readonly PartLine[] {
+  const before = keptLines.get(circuit)
+  if (before?.cables === cables && before.rules === rules && before.whose === whose) return before.lines
+  const lines = linesOf(cables, rules, circuit, whose)
+  keptLines.set(circuit, { cables, rules, whose, lines })
+  return lines
+}
+
 /** Both conductors of a run are bought, and for AC the earth as well; whole metres. */
-function wiringLines(cables: readonly Cable[], rules: RuleSet, circuit: Circuit, whose: string): PartLine[] {
+function linesOf(cables: readonly Cable[], rules: RuleSet, circuit: Circuit, whose: string): PartLine[] {
   const lines: PartLine[] = []
   if (circuit.cable) {
     const { size, parallel } = circuit.cable

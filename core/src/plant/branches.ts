@@ -44,27 +44,64 @@ interface Open {
   aloneVA: number
 }
 
+/** What a load brings to a branch: told once for as long as it stands as it is. */
+interface Asking {
+  readonly brief: Pick<BranchBrief, 'site' | 'rules' | 'systemVoltageV'>
+  readonly row: DemandRow
+  readonly voltAmperes: number
+  /** Most a branch it may share carries. */
+  readonly mostVA: number
+  readonly key: string
+  /** The key while rooms are no longer told apart. */
+  readonly keyWhenFull: string
+}
+const asked = new WeakMap<Load, Asking>()
+
+function askingOf(load: Load, { site, rules, systemVoltageV }: Asking['brief']): Asking | null {
+  const { demand } = rowOf(load)
+  if (!demand) return null
+  const before = asked.get(load)
+  if (
+    before?.row === demand &&
+    before.brief.rules === rules &&
+    before.brief.systemVoltageV === systemVoltageV &&
+    before.brief.site.mainsVoltageV === site.mainsVoltageV &&
+    before.brief.site.splitPhase === site.splitPhase
+  )
+    return before
+  const asking = {
+    brief: { site, rules, systemVoltageV },
+    row: demand,
+    voltAmperes: (demand.quantity.value * demand.powerW.value) / (demand.powerFactor?.value ?? 1),
+    mostVA: mostOf(load, site, rules, systemVoltageV),
+    key: keyOf(load, site, false),
+    keyWhenFull: keyOf(load, site, true),
+  }
+  asked.set(load, asking)
+  return asking
+}
+
 /**
  * The branches behind both boards: loads of a room or use share one up to what the rule set lets a branch carry; what needs
  * more by itself, another voltage or another leg has its own.
  */
-export function branchesOf({ loads, heating, site, rules, systemVoltageV }: BranchBrief): Branch[] {
+export function branchesOf({ loads, heating, ...brief }: BranchBrief): Branch[] {
+  const { site, systemVoltageV } = brief
   const open: Open[] = []
   const latest = new Map<string, Open>()
   const counts = { ac: 0, dc: 0 }
   for (const load of loads) {
-    const { demand } = rowOf(load)
-    if (!demand) continue
-    const voltAmperes = (demand.quantity.value * demand.powerW.value) / (demand.powerFactor?.value ?? 1)
-    const mostVA = mostOf(load, site, rules, systemVoltageV)
-    const key = keyOf(load, site, counts[load.supply] >= MOST_BRANCHES)
+    const asking = askingOf(load, brief)
+    if (!asking) continue
+    const { row, voltAmperes, mostVA } = asking
+    const key = counts[load.supply] >= MOST_BRANCHES ? asking.keyWhenFull : asking.key
     const own = latest.get(key)
     if (own && sumWith(own, load, voltAmperes) <= mostVA) {
-      add(own, load, demand, voltAmperes)
+      add(own, load, row, voltAmperes)
       continue
     }
     const begun: Open = { id: load.id, key, load, rows: [], togetherVA: 0, aloneVA: 0 }
-    add(begun, load, demand, voltAmperes)
+    add(begun, load, row, voltAmperes)
     open.push(begun)
     counts[load.supply] += 1
     // A load that fills a branch by itself leaves the one of its room open for the others.

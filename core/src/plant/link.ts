@@ -7,7 +7,7 @@ import type { LoadsResult } from '../loads/link.ts'
 import { rulesOf } from '../rules/rules.ts'
 import { defineLink, type Link } from '../working/link.ts'
 import { inLineUnits, withInLine } from './boards.ts'
-import { branchesOf } from './branches.ts'
+import { type Branch, branchesOf } from './branches.ts'
 import { makeJoints } from './joints.ts'
 import type { Plant } from './plant.ts'
 import { makeUnits } from './units.ts'
@@ -21,15 +21,26 @@ export interface Upstream {
   readonly backup: BackupResult
 }
 
-/** What stands there and what joins it, from what the sizing links chose. */
-export const plantLink: Link<Upstream, Plant> = defineLink(
+/** What hangs behind the boards: read from the loads alone, so that no other edit tells the rooms apart again. */
+const branchesLink: Link<Pick<Upstream, 'loads' | 'battery'>, { readonly branches: readonly Branch[] }> = defineLink(
   'wiring',
-  ({ job, option }, { loads, battery, array, controller, inverter, backup }) => ({
+  ({ job }, { loads, battery }) => ({
     loads: job.loads,
     heating: loads.heating,
     mainsVoltageV: job.site.mainsVoltageV,
     splitPhase: job.site.splitPhase,
     rules: rulesOf(job.site),
+    systemVoltageV: battery.systemVoltageV.value,
+  }),
+  ({ mainsVoltageV, splitPhase, ...brief }) => ({
+    branches: branchesOf({ ...brief, site: { mainsVoltageV, splitPhase } }),
+  }),
+)
+
+const plantOf: Link<Upstream & { readonly branches: readonly Branch[] }, Plant> = defineLink(
+  'wiring',
+  ({ option }, { loads, battery, array, controller, inverter, backup, branches }) => ({
+    branches,
     hasDc: loads.hasDc,
     battery,
     array,
@@ -40,17 +51,17 @@ export const plantLink: Link<Upstream, Plant> = defineLink(
     inLine: option.wiring.inLine,
     staged: option.wiring.busStages > 1,
   }),
-  ({ loads, heating, mainsVoltageV, splitPhase, rules, inLine, ...sized }): Plant => {
-    const branches = branchesOf({
-      loads,
-      heating,
-      site: { mainsVoltageV, splitPhase },
-      rules,
-      systemVoltageV: sized.battery.systemVoltageV.value,
-    })
-    const chosen = { ...sized, branches }
+  ({ inLine, ...chosen }): Plant => {
     const units = makeUnits(chosen)
     const joints = makeJoints(chosen, units)
-    return { units: [...units, ...inLineUnits(inLine, joints)], joints: [...withInLine(inLine, joints)], branches }
+    return {
+      units: [...units, ...inLineUnits(inLine, joints)],
+      joints: [...withInLine(inLine, joints)],
+      branches: chosen.branches,
+    }
   },
 )
+
+/** What stands there and what joins it, from what the sizing links chose. */
+export const plantLink: Link<Upstream, Plant> = (bench, upstream) =>
+  plantOf(bench, { ...upstream, branches: branchesLink(bench, upstream).branches })

@@ -1,8 +1,9 @@
 import { inverterDcCurrent } from '../inverter/methods.ts'
 import { acDemand } from '../loads/methods.ts'
+import type { DemandRow } from '../loads/row.ts'
 import { branchCircuitId } from '../plant/boards.ts'
 import type { Joint } from '../plant/plant.ts'
-import { type Known, known, type Working } from '../working/working.ts'
+import { type Known, known, type Step, Working } from '../working/working.ts'
 import { type Asked, type BusCurrents, onBus, type WiringBrief } from './brief.ts'
 import { apparentCurrent } from './methods.ts'
 
@@ -14,10 +15,36 @@ export function linkA({ backup: { charge } }: WiringBrief, { inverterA }: BusCur
   return chargeA > inverterA.value ? known(chargeA, 'catalogue', 'the chargers built into the inverters') : inverterA
 }
 
+interface Drawn {
+  readonly rows: readonly DemandRow[]
+  readonly continuousW: Known
+  readonly continuousVA: Known
+  readonly steps: readonly Step[]
+}
+/** By the first row of a branch and the circuit it hangs on: of many branches an edit of a load works one. */
+const drawnBefore = new WeakMap<DemandRow, Map<string, Drawn>>()
+
 /** What the loads of a branch draw together. */
 function branchDemand({ plant }: WiringBrief, joint: Joint, working: Working) {
   const branch = plant.branches.find((each) => branchCircuitId(each) === joint.id)
-  return branch && { branch, ...working.applyToList(acDemand, 'loads', [...branch.rows]) }
+  const [first] = branch?.rows ?? []
+  if (!branch || !first) return undefined
+  const ofRow = drawnBefore.get(first) ?? new Map<string, Drawn>()
+  drawnBefore.set(first, ofRow)
+  const before = ofRow.get(joint.title)
+  const isSame = before?.rows.length === branch.rows.length && branch.rows.every((row, i) => row === before.rows[i])
+  const drawn = before && isSame ? before : drawnAnew(branch.rows, joint)
+  ofRow.set(joint.title, drawn)
+  working.take(drawn.steps)
+  return { branch, continuousW: drawn.continuousW, continuousVA: drawn.continuousVA }
+}
+
+function drawnAnew(rows: readonly DemandRow[], { id, title }: Joint): Drawn {
+  const working = new Working('wiring')
+  const { continuousW, continuousVA } = working.about({ id, name: title }, () =>
+    working.applyToList(acDemand, 'loads', [...rows]),
+  )
+  return { rows, continuousW, continuousVA, steps: working.steps }
 }
 
 export function dcBranchAsked(brief: WiringBrief, bus: BusCurrents, joint: Joint, working: Working): Asked | null {

@@ -75,29 +75,76 @@ export interface FittingBrief {
 /** A fitting for each unit of the plant that is one: a person’s, or the cheapest that bears what its circuits ask. */
 export function fittingsOf(brief: FittingBrief): Fitted[] {
   const byId = new Map(brief.circuits.map((circuit) => [circuit.id, circuit]))
-  return brief.plant.units.flatMap((unit): Fitted[] => {
-    const role = FITTING_OF[unit.role]
-    if (!role) return []
-    const at = circuitsAt(brief.plant, unit, byId)
-    if (at.length === 0) return []
-    return [fitted(brief, unit, role, at)]
+  return fittedUnits(brief.plant).flatMap((each): Fitted[] => {
+    const at = each.joints.flatMap(({ id, how }): At[] => {
+      const circuit = byId.get(id)
+      return circuit ? [{ circuit, how }] : []
+    })
+    return at.length === 0 ? [] : [keptFitted(brief, each, at)]
   })
+}
+
+/** A unit that is bought as a fitting, and the joints it stands in or at. */
+interface FittedUnit {
+  readonly unit: Unit
+  readonly role: Fitted['role']
+  readonly joints: readonly { readonly id: string; readonly how: At['how'] }[]
+  /** As it was fitted last, and by what. */
+  last: { readonly at: readonly At[]; readonly brief: FittingBrief; readonly fitted: Fitted } | null
+}
+
+const unitsOfPlant = new WeakMap<Plant, readonly FittedUnit[]>()
+
+function fittedUnits(plant: Plant): readonly FittedUnit[] {
+  const before = unitsOfPlant.get(plant)
+  if (before) return before
+  const joints = jointsByUnit(plant)
+  const found = plant.units.flatMap((unit): FittedUnit[] => {
+    const role = FITTING_OF[unit.role]
+    return role ? [{ unit, role, joints: joints.get(unit.id) ?? [], last: null }] : []
+  })
+  unitsOfPlant.set(plant, found)
+  return found
+}
+
+/** Joints that run through or end at each unit, in their order. */
+function jointsByUnit({ joints }: Plant): Map<string, { id: string; how: At['how'] }[]> {
+  const found = new Map<string, { id: string; how: At['how'] }[]>()
+  const put = (unitId: string, id: string, how: At['how']) => {
+    const own = found.get(unitId)
+    if (own) own.push({ id, how })
+    else found.set(unitId, [{ id, how }])
+  }
+  for (const { id, from, to, through } of joints) {
+    for (const unitId of through) put(unitId, id, 'through')
+    put(to.unitId, id, 'into')
+    put(from.unitId, id, 'out of')
+  }
+  return found
+}
+
+/** A unit is fitted again only where one of its circuits, what was chosen for it or the shelf is another. */
+function keptFitted(brief: FittingBrief, each: FittedUnit, at: readonly At[]): Fitted {
+  const { last, unit, role } = each
+  if (
+    last &&
+    last.brief.fittings === brief.fittings &&
+    last.brief.converters === brief.converters &&
+    last.brief.systemVoltageV === brief.systemVoltageV &&
+    last.brief.choices[unit.id] === brief.choices[unit.id] &&
+    last.at.length === at.length &&
+    last.at.every(({ circuit }, i) => circuit === at[i]?.circuit)
+  )
+    return last.fitted
+  const made = fitted(brief, unit, role, at)
+  each.last = { at, brief, fitted: made }
+  return made
 }
 
 /** A circuit that ends at a unit or runs through it. */
 interface At {
   readonly circuit: Circuit
   readonly how: 'into' | 'out of' | 'through'
-}
-
-function circuitsAt({ joints }: Plant, { id }: Unit, byId: ReadonlyMap<string, Circuit>): At[] {
-  return joints.flatMap((joint): At[] => {
-    const circuit = byId.get(joint.id)
-    if (!circuit) return []
-    if (joint.through.includes(id)) return [{ circuit, how: 'through' }]
-    if (joint.to.unitId === id) return [{ circuit, how: 'into' }]
-    return joint.from.unitId === id ? [{ circuit, how: 'out of' }] : []
-  })
 }
 
 function fitted(brief: FittingBrief, unit: Unit, role: Fitted['role'], at: readonly At[]): Fitted {

@@ -13,10 +13,10 @@ import type { RuleSet } from '../rules/rule-set.ts'
 import { rulesOf } from '../rules/rules.ts'
 import { conductorOf } from '../tables/conductor.ts'
 import { formatSize } from '../units/format.ts'
-import { defineLink, type Link, type LinkResult } from '../working/link.ts'
+import { defineLink, type Link, type LinkResult, type Worked } from '../working/link.ts'
 import type { Need } from '../working/links.ts'
 import { assumedOf, enteredOr, type Known, type Step, Working } from '../working/working.ts'
-import type { Circuit } from './circuits.ts'
+import type { Circuit, CircuitDemand } from './circuits.ts'
 import { circuitDemands } from './demands.ts'
 import { type Fitted, fittingsOf } from './fittings.ts'
 import { type LayBrief, layCircuit, sameBrief } from './lay.ts'
@@ -39,8 +39,24 @@ export interface Upstream {
   readonly backup: BackupResult
 }
 
+/** What each circuit must carry: nothing a person chooses for one bears on it. */
+const demandsLink: Link<Upstream, { readonly demands: readonly CircuitDemand[] }> = defineLink(
+  'wiring',
+  ({ job: { site } }, up) => ({
+    rules: rulesOf(site),
+    plant: up.plant,
+    demand: up.demand,
+    battery: up.battery,
+    array: up.array,
+    controller: up.controller,
+    inverter: up.inverter,
+    backup: up.backup,
+  }),
+  ({ rules, ...brief }, working) => ({ demands: circuitDemands(brief, rules, working) }),
+)
+
 /** Every circuit of the plant with its cable and its device. */
-export const wiringLink: Link<Upstream, WiringResult> = defineLink(
+const laidLink: Link<Laying, WiringResult> = defineLink(
   'wiring',
   ({ job: { site }, option, catalogue }, up) => ({
     choices: option.wiring.circuits,
@@ -56,15 +72,13 @@ export const wiringLink: Link<Upstream, WiringResult> = defineLink(
     batteryToBoardM: site.batteryToBoardM,
     inverterToBoardM: site.inverterToBoardM,
     plant: up.plant,
-    demand: up.demand,
-    battery: up.battery,
-    array: up.array,
-    controller: up.controller,
-    inverter: up.inverter,
-    backup: up.backup,
+    demanded: up.demanded,
+    bank: up.battery.bank,
+    systemVoltageV: up.battery.systemVoltageV.value,
   }),
   ({ choices, devices, rules, maxDropFraction, ...read }, working): WiringResult => {
-    const circuits = circuitDemands(read, rules, working).map((demand) => {
+    working.take(read.demanded.steps)
+    const circuits = read.demanded.demands.map((demand) => {
       const brief: LayBrief = {
         demand,
         choice: choices[demand.id] ?? EMPTY_CIRCUIT_CHOICE,
@@ -72,7 +86,7 @@ export const wiringLink: Link<Upstream, WiringResult> = defineLink(
         rules,
         maxDropFraction,
         devices,
-        bankShortA: read.battery.bank?.shortCircuitA.value ?? 0,
+        bankShortA: read.bank?.shortCircuitA.value ?? 0,
       }
       const { circuit, steps } = laid(brief)
       working.take(steps)
@@ -84,7 +98,7 @@ export const wiringLink: Link<Upstream, WiringResult> = defineLink(
       choices: read.chosenFittings,
       fittings: read.fittings,
       converters: read.converters,
-      systemVoltageV: read.battery.systemVoltageV.value,
+      systemVoltageV: read.systemVoltageV,
     })
     return {
       circuits,
@@ -95,6 +109,14 @@ export const wiringLink: Link<Upstream, WiringResult> = defineLink(
     }
   },
 )
+
+interface Laying extends Upstream {
+  readonly demanded: Worked<{ readonly demands: readonly CircuitDemand[] }>
+}
+
+/** The circuits of a plant with what switches and joins them. */
+export const wiringLink: Link<Upstream, WiringResult> = (bench, upstream) =>
+  laidLink(bench, { ...upstream, demanded: demandsLink(bench, upstream) })
 
 interface Laid {
   readonly brief: LayBrief
