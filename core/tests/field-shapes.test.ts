@@ -10,6 +10,7 @@ import { remedies } from '../src/checks/remedies.ts'
 import { applyAll } from '../src/edit/apply.ts'
 import { chosenOption, parseJobText } from '../src/job/job.ts'
 import type { Job, Option } from '../src/job/schema.ts'
+import type { Role } from '../src/plant/plant.ts'
 import { LINKS } from '../src/working/links.ts'
 import { FIELD_SHAPES } from './field-shapes.ts'
 
@@ -310,5 +311,132 @@ describe('what each shape demands', () => {
       designed('U').array.yieldWh?.value[11] ?? Number.POSITIVE_INFINITY,
     )
     expect(chosenOption(tracked).controller.itemId).toBe('lanthorn-m50-10')
+  })
+})
+
+/** What must stand on the wall of each shape beside what was sized. */
+const STANDS: Readonly<Record<Letter, readonly Role[]>> = {
+  A: ['isolator', 'bank-bars', 'battery-switch', 'shunt', 'bus', 'residual-current', 'ac-board'],
+  B: ['isolator', 'battery-switch', 'bus', 'dc-board', 'residual-current', 'ac-board'],
+  C: ['isolator', 'battery-switch', 'shunt', 'dc-board', 'engine', 'shore'],
+  D: ['isolator', 'load-disconnect', 'dc-board'],
+  E: ['bank-bars', 'ac-coupled', 'generator', 'ac-board'],
+  F: ['isolator', 'ac-board'],
+  G: ['bank-bars', 'bus', 'inverter-bus', 'ac-board'],
+  H: ['isolator', 'ac-board', 'residual-current'],
+  I: ['bank-bars', 'isolator'],
+  J: ['bank-bars', 'shore', 'engine', 'ac-board'],
+  K: ['isolator', 'battery-switch', 'ac-board'],
+  L: ['isolator', 'charger', 'generator'],
+  M: ['generator', 'ac-board', 'electrode', 'earth-bar'],
+  N: ['engine', 'engine-charger', 'dc-board', 'ac-board'],
+  O: ['isolator', 'ac-board'],
+  P: ['converter', 'engine-charger', 'dc-board', 'ac-board'],
+  Q: ['ac-board'],
+  R: ['bank-bars', 'ac-board'],
+  S: ['dc-board', 'isolator'],
+  T: ['battery-switch', 'shunt', 'generator'],
+  U: ['isolator', 'battery-switch', 'dc-board'],
+}
+
+describe('what stands on the wall of each shape', () => {
+  test.each(Object.entries(STANDS) as [Letter, readonly Role[]][])('%s', (letter, roles) => {
+    const { plant, wiring, parts } = designed(letter)
+    const standing = new Set(plant.units.map(({ role }) => role))
+    for (const role of roles) expect(standing.has(role), role).toBe(true)
+    for (const { name, item, servedBy } of wiring.fittings) {
+      if (item)
+        expect(
+          parts.lines.some((line) => line.item.id === item.id),
+          name,
+        ).toBe(true)
+      else expect(servedBy, name).not.toBe('')
+    }
+    // Every load that is counted hangs behind a board, once.
+    const behind = plant.branches.reduce((sum, { rows }) => sum + rows.length, 0)
+    const heater = plant.branches.some(({ name }) => name === 'Battery heater') ? 1 : 0
+    expect(behind - heater).toBe(designed(letter).loads.rows.filter(({ counted, powerW }) => counted && powerW).length)
+  })
+
+  test('A: doubled leads carry what one does not, and a switch stands before the inverter', () => {
+    const result = designed('A')
+    expect(circuit(result, 'battery-main').cable).toMatchObject({ size: '70 mm2', parallel: 2 })
+    expect(result.plant.joints.find(({ id }) => id === 'inverter-dc')?.through).toEqual(['in-line.inverter'])
+    expect(grave(FIELD_SHAPES.A).filter((id) => /^(wire|protect)/.test(id))).toEqual([])
+  })
+
+  test('C and S: the weight of the whole and of an axle, and a heavier bank that is too much', () => {
+    const { parts } = designed('C')
+    expect(parts.weightTargets.map(({ target, weightKg }) => [target.name, Math.round(weightKg) > 0])).toEqual([
+      ['Whole camper', true],
+      ['Rear axle', true],
+    ])
+    expect(found(FIELD_SHAPES.C)).not.toContain('parts.weight-over')
+    const lead = altered('C', (option) => ({
+      battery: { ...option.battery, itemId: 'quillane-a12-150', vented: true, autonomyDays: 3 },
+    }))
+    expect(found(lead)).toContain('parts.weight-over')
+    expect(designed('S').parts.weightTargets[0]?.weightKg).toBeCloseTo(designed('S').parts.weightKg.value, 6)
+  })
+
+  test('F: the planner tells the strings there is room for, and a combiner has a way for each string', () => {
+    const many = altered('F', (option) => ({
+      controller: { ...option.controller, itemId: 'lanthorn-m250-100', panelsPerString: 3, stringsPerController: 4 },
+    }))
+    const { wiring } = design(many, SHIPPED_CATALOGUE)
+    const combiner = wiring.fittings.find(({ role }) => role === 'combiner')
+    expect(combiner?.need.ways).toBe(4)
+    expect(combiner?.item).toMatchObject({ role: 'combiner' })
+  })
+
+  test('G: a breaker at the bank, a link, and a device for each inverter', () => {
+    const result = designed('G')
+    expect(circuit(result, 'battery-main').device?.item?.type).toBe('dc-breaker')
+    expect(circuit(result, 'bus-link').device).not.toBeNull()
+    expect(circuit(result, 'inverter-dc').count).toBe(2)
+    expect(result.wiring.fittings.find(({ role }) => role === 'battery-switch')?.servedBy).toBe('Bank to bus bars')
+  })
+
+  test('J: shore reaches one of the two, within what its inlet bears', () => {
+    const { backup } = designed('J')
+    expect(backup.charge?.quantity).toBeGreaterThan(0)
+    expect(found(FIELD_SHAPES.J)).not.toContain('backup.inlet-overload')
+    const thin = altered('J', (option) => ({ backup: { ...option.backup, inletA: 4, chargerSetA: 30 } }))
+    expect(found(thin)).toContain('backup.inlet-overload')
+  })
+
+  test('K: the device of one panel, and of two', () => {
+    const rated = (strings: number) =>
+      circuit(
+        design(
+          altered('K', (option) => ({
+            controller: {
+              ...option.controller,
+              itemId: 'lanthorn-p20',
+              panelsPerString: 1,
+              stringsPerController: strings,
+            },
+          })),
+          SHIPPED_CATALOGUE,
+        ),
+        'array',
+      ).device?.ratingA.value
+    expect(rated(2)).toBeGreaterThan(rated(1) ?? 0)
+  })
+
+  test('L: the shed has a bank of its own, sized, checked and bought beside the cabin’s', () => {
+    const { beside, parts, loads } = designed('L')
+    const [shed] = beside
+    expect(shed?.design.battery.systemVoltageV.value).toBe(12)
+    expect(shed?.design.controller.item?.technology).toBe('pwm')
+    expect(shed?.design.needs).toEqual([])
+    expect(loads.rows.some(({ id }) => id === 'shed-lamp')).toBe(false)
+    expect(parts.lines.some(({ use }) => use.includes('Shed: battery'))).toBe(true)
+  })
+
+  test('P: a converter from 24 to 12 V for the lamps, of the current they draw', () => {
+    const converter = designed('P').wiring.fittings.find(({ role }) => role === 'converter')
+    expect(converter?.need.converts).toEqual({ fromV: 24, toV: 12 })
+    expect(converter?.item).toMatchObject({ kind: 'converter', inputV: 24, outputV: 12 })
   })
 })

@@ -1,5 +1,14 @@
 // Long: one list of jobs.
-import { EMPTY_AC_COUPLED, EMPTY_BACKUP, emptyJob, emptyLoad, emptyOption, emptyPlane } from '../src/job/job.ts'
+import {
+  EMPTY_AC_COUPLED,
+  EMPTY_BACKUP,
+  EMPTY_CIRCUIT_CHOICE,
+  emptyBeside,
+  emptyJob,
+  emptyLoad,
+  emptyOption,
+  emptyPlane,
+} from '../src/job/job.ts'
 import type { Existing, Job, Load, Option, Plane, Site } from '../src/job/schema.ts'
 
 /** The shapes of systems found in the field, A to U, each as a job of its own. Everything in them is invented. */
@@ -39,6 +48,8 @@ interface Shape {
   readonly controller?: Partial<Option['controller']>
   readonly inverter?: Partial<Option['inverter']>
   readonly backup?: Partial<Option['backup']>
+  readonly wiring?: Partial<Option['wiring']>
+  readonly beside?: Option['beside']
   readonly job?: Partial<Job>
 }
 
@@ -77,6 +88,8 @@ function job(name: string, shape: Shape): Job {
         controller: { ...option.controller, ...shape.controller },
         inverter: { ...option.inverter, ...shape.inverter },
         backup: { ...EMPTY_BACKUP, ...shape.backup },
+        wiring: { ...option.wiring, ...shape.wiring },
+        beside: shape.beside ?? [],
       },
     ],
     ...shape.job,
@@ -103,6 +116,11 @@ export const FIELD_SHAPES = {
     array: { panelId: 'dorveth-430' },
     controller: { panelsPerString: 2, itemId: 'lanthorn-m150-100' },
     inverter: { itemId: 'orrowell-12-2000' },
+    // Doubled leads from the bank, a switch before the inverter.
+    wiring: {
+      circuits: { 'battery-main': { ...EMPTY_CIRCUIT_CHOICE, size: '70 mm2', parallel: 2 } },
+      inLine: [{ id: 'inverter', circuitId: 'inverter-dc', role: 'battery-switch' }],
+    },
   }),
   B: job('Dwelling from a load sheet', {
     loads: [...DWELLING, load('Bedside lamp', { supply: 'dc', powerW: 3, hoursPerDay: 1.5, quantity: 2 })],
@@ -115,6 +133,10 @@ export const FIELD_SHAPES = {
       planes: [plane(0, 180, { mostWeightKg: 12, widthM: 1.7, heightM: 1.5 })],
       arrayToBatteryM: 4,
       monthsInUse: [4, 5, 6, 7, 8, 9, 10],
+      weightTargets: [
+        { id: 'all', name: 'Whole camper', mostKg: 60, places: [] },
+        { id: 'rear', name: 'Rear axle', mostKg: 40, places: ['battery room', 'converter wall'] },
+      ],
     },
     loads: [
       load('Cooler', { supply: 'dc', voltageV: 12, powerW: 40, hoursPerDay: 24, dutyCycle: 0.3, basis: 'clamp' }),
@@ -152,6 +174,7 @@ export const FIELD_SHAPES = {
     systemVoltageV: 12,
     battery: { itemId: 'murrow-l6-420', vented: true, autonomyDays: 3 },
     array: { panelId: 'fenlode-330' },
+    wiring: { inLine: [{ id: 'low', circuitId: 'dc-loads', role: 'load-disconnect' }] },
     controller: {
       further: [
         {
@@ -216,6 +239,11 @@ export const FIELD_SHAPES = {
     battery: { itemId: 'haskerl-48-280', autonomyDays: 2 },
     array: { panelId: 'dorveth-430' },
     inverter: { itemId: 'orrowell-48-5000', quantity: 2 },
+    // Battery breaker, link, inverter breakers.
+    wiring: {
+      busStages: 2,
+      circuits: { 'battery-main': { ...EMPTY_CIRCUIT_CHOICE, deviceId: 'wardwick-dcb-80x' } },
+    },
     controller: {
       itemId: 'lanthorn-m250-100',
       further: [
@@ -285,6 +313,8 @@ export const FIELD_SHAPES = {
       kind: 'mains',
       chargerId: 'kelder-48-30a',
       bond: 'transfers',
+      inletA: 30,
+      onOneUnit: true,
       alternator: {
         ratedA: 200,
         idleA: 110,
@@ -307,7 +337,19 @@ export const FIELD_SHAPES = {
     job: { existing: [there('murrow-g6-225', 2, { ageYears: 4, condition: 'worn', measuredCapacityAh: 150 })] },
   }),
   L: job('Cabin with a second, older array', {
-    loads: DWELLING,
+    loads: [...DWELLING, load('Shed lamp', { supply: 'dc', powerW: 12, hoursPerDay: 4, systemId: 'shed' })],
+    // A bank of its own in the shed.
+    beside: [
+      {
+        ...emptyBeside('shed', 'Shed'),
+        systemVoltageV: 12,
+        batteryId: 'quillane-a12-100',
+        vented: true,
+        monitored: false,
+        panelId: 'skerrin-150',
+        controllerId: 'lanthorn-p20',
+      },
+    ],
     site: { sunKwhPerM2Day: DRY_SUN },
     systemVoltageV: 24,
     battery: { itemId: 'haskerl-cell-280' },
@@ -408,7 +450,12 @@ export const FIELD_SHAPES = {
     battery: { itemId: 'quillane-a12-100', sizing: 'stepwise', autonomyDays: 1 },
   }),
   S: job('Trailer gallery', {
-    site: { kind: 'trailer', sunKwhPerM2Day: DRY_SUN, planes: [plane(5, 180, { widthM: 6, heightM: 2.3 })] },
+    site: {
+      kind: 'trailer',
+      sunKwhPerM2Day: DRY_SUN,
+      planes: [plane(5, 180, { widthM: 6, heightM: 2.3 })],
+      weightTargets: [{ id: 'all', name: 'Trailer', mostKg: 250, places: [] }],
+    },
     loads: [
       load('Show light', { supply: 'dc', powerW: 8, quantity: 12, hoursPerDay: 7, hoursOfDay: hours(15, 22) }),
       load('Air conditioner', { powerW: 900, startW: 2700, hoursPerDay: 4, stage: 'later', hoursOfDay: hours(12, 16) }),

@@ -35,7 +35,7 @@ export function InLineForm() {
     <div className="in-line-form">
       <label>
         Put{' '}
-        <select value={role} onChange={(event) => setRole(event.target.value as Role)}>
+        <select aria-label="What goes in line" value={role} onChange={(event) => setRole(event.target.value as Role)}>
           {IN_LINE_ROLES.map((each) => (
             <option key={each} value={each}>
               {ROLE_LABEL[each]}
@@ -45,7 +45,11 @@ export function InLineForm() {
       </label>
       <label>
         into{' '}
-        <select value={chosen.id} onChange={(event) => setCircuitId(event.target.value)}>
+        <select
+          aria-label="Circuit it goes into"
+          value={chosen.id}
+          onChange={(event) => setCircuitId(event.target.value)}
+        >
           {fits.map(({ id, title }) => (
             <option key={id} value={id}>
               {title}
