@@ -89,9 +89,9 @@ export const BROKEN_WIRING: Record<string, { job: Job; severity: string; says: R
     severity: 'fault',
     says: /95 mm² does not go into the terminals of controller, which take 35 mm²/,
   },
-  'wire.leads-unequal': {
+  'wire.unequal-parallel': {
     job: spoilt({ option: circuit('battery-string', { leadsM: [0.5, 0.9] }) }),
-    severity: 'fault',
+    severity: 'danger',
     says: /leads from 0\.5 m to 0\.9 m\. The battery on the shortest works hardest/,
   },
   'protect.missing': {

@@ -65,6 +65,9 @@ describe('fittings', () => {
     const gone = applyAll(bare, [{ act: 'set-fitting', unitId: 'isolator.main', itemId: 'none' }])
     expect(ids(gone)).toContain('protect.disconnect')
     expect(ids(bare)).not.toContain('protect.disconnect')
+    // Nothing but the sun feeds its cable: no trip is missing, and the cable carries all the array gives.
+    expect(ids(bare)).not.toContain('protect.missing')
+    expect(circuit(bare, 'array')).toMatchObject({ device: null, mustProtect: false })
   })
 
   test('a fuse opens nothing by hand: the bank has a switch, of the rating of its fuse, unless its device is a breaker', () => {
@@ -164,14 +167,14 @@ describe('leads of batteries in parallel', () => {
         .parts.lines.filter(({ unit, use }) => unit === 'm' && use.includes('Battery string'))
         .reduce((sum, { quantity }) => sum + quantity, 0)
     expect(metres(all)).toBeGreaterThanOrEqual(count * 2 * 2.5)
-    expect(ids(all)).not.toContain('wire.leads-unequal')
+    expect(ids(all)).not.toContain('wire.unequal-parallel')
   })
 
   test('that differ are a fault, and cutting them alike mends it', () => {
     const job = leads(0.4, 1.1)
-    const found = findings(made(job)).find(({ id }) => id === 'wire.leads-unequal')
-    expect(found?.severity).toBe('fault')
-    expect(ids(applyAll(job, found?.changes[0]?.edits ?? []))).not.toContain('wire.leads-unequal')
+    const found = findings(made(job)).find(({ id }) => id === 'wire.unequal-parallel')
+    expect(found?.severity).toBe('danger')
+    expect(ids(applyAll(job, found?.changes[0]?.edits ?? []))).not.toContain('wire.unequal-parallel')
   })
 })
 

@@ -86,11 +86,15 @@ describe('the parts link', () => {
 })
 
 describe.each(everyJob)('parts of %s', (_, job) => {
-  const { parts, plant, wiring } = designed(job)
+  const whole = designed(job)
+  const { parts } = whole
+  /** The main system and those of their own beside it. */
+  const systems = [whole, ...whole.beside.map(({ design: own }) => own)]
 
   test('hold every unit of the plant that has a sheet, as many as stand there, less what is there', () => {
-    for (const item of new Set(plant.units.flatMap((unit) => unit.item ?? []))) {
-      const standing = sum(plant.units.filter((unit) => unit.item?.id === item.id).map(({ quantity }) => quantity))
+    const units = systems.flatMap(({ plant }) => plant.units)
+    for (const item of new Set(units.flatMap((unit) => unit.item ?? []))) {
+      const standing = sum(units.filter((unit) => unit.item?.id === item.id).map(({ quantity }) => quantity))
       const kept = sum(
         (job.existing ?? []).filter((each) => each.kept && each.itemId === item.id).map((each) => each.quantity),
       )
@@ -99,9 +103,11 @@ describe.each(everyJob)('parts of %s', (_, job) => {
   })
 
   test('hold a device for each circuit that has one, of the rating it was sized to', () => {
-    const devices = wiring.circuits.flatMap(({ device, count, deviceEnds }) =>
-      device?.item ? [{ id: device.item.id, count: count * deviceEnds }] : [],
-    )
+    const devices = systems
+      .flatMap(({ wiring }) => wiring.circuits)
+      .flatMap(({ device, count, deviceEnds }) =>
+        device?.item ? [{ id: device.item.id, count: count * deviceEnds }] : [],
+      )
     for (const id of new Set(devices.map((each) => each.id)))
       expect(pieces(parts.lines, id), id).toBe(sum(devices.filter((each) => each.id === id).map(({ count }) => count)))
   })

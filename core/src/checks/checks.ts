@@ -72,8 +72,8 @@ import { unitVoltageClass } from './unit.voltage-class.ts'
 import { voltageCurrentHigh } from './voltage.current-high.ts'
 import { wireAmpacity } from './wire.ampacity.ts'
 import { wireDrop } from './wire.drop.ts'
-import { wireLeadsUnequal } from './wire.leads-unequal.ts'
 import { wireTerminal } from './wire.terminal.ts'
+import { wireUnequalParallel } from './wire.unequal-parallel.ts'
 
 /** Every check, in the order of the chain. */
 export const CHECKS: readonly Check[] = [
@@ -139,7 +139,7 @@ export const CHECKS: readonly Check[] = [
   wireAmpacity,
   wireDrop,
   wireTerminal,
-  wireLeadsUnequal,
+  wireUnequalParallel,
   protectMissing,
   protectDisconnect,
   protectFittingRating,

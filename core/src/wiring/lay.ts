@@ -95,6 +95,8 @@ export function layCircuit(brief: LayBrief, working: Working): Circuit {
   }
   const circuit = {
     ...said,
+    // Nothing but the sun feeds an array's cable: where a person takes the trip away an isolator is enough.
+    mustProtect: said.mustProtect && !(said.kind === 'array' && choice.deviceId === 'none'),
     lengthM: run.lengthM,
     leadsM,
     installation: run.installation,

@@ -4,10 +4,10 @@ import { defineCheck, type Found } from './check.ts'
 /** Share of the longest lead by which the others may be shorter. Assumption of Yard Lamp: about what cutting by hand leaves. */
 const MOST_UNEQUAL_FRACTION = 0.05
 
-export const wireLeadsUnequal = defineCheck({
-  id: 'wire.leads-unequal',
+export const wireUnequalParallel = defineCheck({
+  id: 'wire.unequal-parallel',
   link: 'wiring',
-  severity: 'fault',
+  severity: 'danger',
   fires: 'leads of batteries in parallel that differ in length by more than a twentieth',
   find(_job, { wiring, write }) {
     return wiring.circuits.flatMap(({ id, title, leadsM }): Found[] => {
