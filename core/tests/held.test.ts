@@ -95,6 +95,14 @@ describe('fittings', () => {
     )
   })
 
+  test('what was chosen and is in no catalogue is said to be missing, and nothing is bought for it', () => {
+    const job = shape('A', { act: 'set-fitting', unitId: 'shunt', itemId: 'nobodys-shunt' })
+    expect(made(job).needs.map(({ message }) => message)).toContain(
+      'Shunt: what was chosen for it is in no catalogue here',
+    )
+    expect(made(job).parts.lines.some(({ use }) => use === 'shunt of the monitor')).toBe(false)
+  })
+
   test('a low-voltage load disconnect stands in line with the DC board, is drawn through and is bought', () => {
     const job = shape('D', wiring({ inLine: [{ id: 'ld', circuitId: 'dc-loads', role: 'load-disconnect' }] }))
     expect(fitted(job, 'in-line.ld').item).toMatchObject({ role: 'load-disconnect' })

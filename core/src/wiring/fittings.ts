@@ -172,7 +172,12 @@ function fitted(brief: FittingBrief, unit: Unit, role: Fitted['role'], at: reado
     chosenId,
     servedBy,
     circuitIds: at.map(({ circuit }) => circuit.id),
-    lack: item || servedBy !== '' || chosenId === NO_FITTING ? '' : lackOf(unit, need),
+    lack:
+      item || servedBy !== '' || chosenId === NO_FITTING
+        ? ''
+        : chosenId === null
+          ? lackOf(unit, need)
+          : `${unit.name}: what was chosen for it is in no catalogue here`,
   }
 }
 

@@ -117,8 +117,8 @@ function FittingRow({ fitted, unitId, onRemove }: FittingRowProps) {
         >
           <option value="">{chosenId === null ? byDesign : 'design chooses'}</option>
           <option value={NO_FITTING}>none</option>
-          {chosenId !== null && item && !shelf.some(({ id }) => id === chosenId) && (
-            <option value={chosenId}>{itemName(item)}</option>
+          {chosenId !== null && chosenId !== NO_FITTING && !shelf.some(({ id }) => id === chosenId) && (
+            <option value={chosenId}>{item ? itemName(item) : 'not in the catalogue'}</option>
           )}
           {shelf.map((each) => (
             <option key={each.id} value={each.id}>
