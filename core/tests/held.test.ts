@@ -1,5 +1,6 @@
 // Long: one list of what hangs on the wall.
 import { describe, expect, test } from 'vitest'
+import { arrayYear, darkFortnight } from '../src/after/array-year.ts'
 import { SHIPPED_CATALOGUE } from '../src/catalogue/catalogue.ts'
 import { design } from '../src/chain/design.ts'
 import { findings } from '../src/checks/checks.ts'
@@ -213,6 +214,10 @@ describe('the engine', () => {
     expect(fitted(job, 'relay').item).toMatchObject({ role: 'relay' })
     expect(backup.alternator?.currentA.value).toBeGreaterThan(0)
     expect(backup.alternator?.dailyEnergyWh.value).toBeGreaterThan(0)
+    expect(backup.answer).toMatch(/^alternator, \d+.A$/)
+    // The dark fortnight counts it as it does a charger.
+    const year = arrayYear(made(job))
+    expect(year && darkFortnight(made(job), year)?.backed).not.toBeNull()
     expect(ids(job)).not.toContain('backup.alternator')
   })
 

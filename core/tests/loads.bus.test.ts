@@ -161,9 +161,12 @@ describe('converters', () => {
 
   test('feed what wants another voltage than the system, by the efficiency of their sheet or a safer one', () => {
     const lossOf = (figures: Partial<Load>) => {
-      const { loads, battery } = designed(withLoads([{ ...lamp, ...figures }]))
+      const { loads, battery, plant } = designed(withLoads([{ ...lamp, ...figures }]))
       expect(battery.systemVoltageV.value).toBe(24)
-      return { ids: loads.converted.map(({ id }) => id), dcWh: loads.dcDailyEnergyWh.value }
+      return {
+        ids: plant.branches.filter(({ convertedV }) => convertedV !== null).map(({ id }) => id),
+        dcWh: loads.dcDailyEnergyWh.value,
+      }
     }
     const fixed = (voltageV: number | null, converterEfficiency: number | null = null) =>
       lossOf({ voltageV, converterEfficiency })

@@ -1,4 +1,5 @@
 import { AC_COUPLED_ID } from '../array/ac-coupled.ts'
+import { isCharging } from '../backup/alternator.ts'
 import type { Controller, Panel } from '../catalogue/schema.ts'
 import type { Design } from '../chain/design.ts'
 import { everyString, MAIN_ARRAY_ID } from '../controller/link.ts'
@@ -248,6 +249,6 @@ export function darkFortnight(design: Design, year: ArrayYear): DarkFortnight | 
       }
     })
   }
-  const hasSource = backup.charge !== null || (backup.alternator?.charger ?? null) !== null
+  const hasSource = backup.charge !== null || isCharging(backup.alternator)
   return { alone: run(false), backed: hasSource ? run(true) : null }
 }

@@ -35,6 +35,10 @@ export interface AlternatorResult {
   readonly dailyEnergyWh: Known
 }
 
+/** Whether an engine reaches the bank at all: by a charger, or joined by a relay. */
+export const isCharging = (alternator: Pick<AlternatorResult, 'charger' | 'byRelay'> | null): boolean =>
+  alternator !== null && (alternator.charger !== null || alternator.byRelay)
+
 type Alternator = NonNullable<Option['backup']['alternator']>
 
 /** What a charger is set to hold, A: as a person chose, or what the bank bears where its sheet lets it be set so low. */

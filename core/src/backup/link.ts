@@ -13,7 +13,7 @@ import { formatQuantity } from '../units/format.ts'
 import { defineLink, type Link, type LinkResult } from '../working/link.ts'
 import type { Need } from '../working/links.ts'
 import { assumedOf, enteredOr, type Known, known, type Working } from '../working/working.ts'
-import { type AlternatorResult, alternatorOf } from './alternator.ts'
+import { type AlternatorResult, alternatorOf, isCharging } from './alternator.ts'
 import type { BackupBrief } from './brief.ts'
 import { type ChargeSource, chargeSource } from './charge-source.ts'
 import { type FuelYear, fuelYear } from './fuel.ts'
@@ -196,7 +196,7 @@ function generatorFigures(
 }
 
 const alternatorText = (alternator: AlternatorResult | null): string | null =>
-  alternator?.charger ? `alternator, ${formatQuantity(alternator.currentA.value, 'A')}` : null
+  alternator && isCharging(alternator) ? `alternator, ${formatQuantity(alternator.currentA.value, 'A')}` : null
 
 /** Voltage of the one leg a small set gives where the site has a split phase, V. */
 const SPLIT_LEG_V = 120

@@ -45,7 +45,7 @@ function lockedIds({ inverter, battery, controller, backup }: Option): string[] 
     controller.itemId,
     ...controller.further.map(({ controllerId }) => controllerId),
     backup.kind === 'none' ? null : backup.chargerId,
-    backup.alternator?.chargerId ?? null,
+    backup.alternator?.byRelay ? null : (backup.alternator?.chargerId ?? null),
   ]
   return ids.filter((id) => id !== null)
 }

@@ -1,5 +1,4 @@
 import { DEFAULTS } from '../job/defaults.ts'
-import type { Load } from '../job/schema.ts'
 import { formatQuantity } from '../units/format.ts'
 import { defineLink, type Link, type LinkResult } from '../working/link.ts'
 import { assumedOf, entered, enteredOr, type Known, known, type Working } from '../working/working.ts'
@@ -25,8 +24,6 @@ export interface LoadsResult extends Demand, LinkResult {
   readonly busByMonthWh: Known<number[]>
   /** At the bus, a weekday and a day of the weekend in the heaviest month; null where they are alike. */
   readonly weekBusWh: { readonly weekday: Known; readonly weekend: Known } | null
-  /** DC loads behind a converter: of another voltage than the system's, or regulated. */
-  readonly converted: readonly Load[]
   /** Share of the listed energy whose watts were measured. */
   readonly measuredFraction: Known
   /** Share of the listed energy used after dark in the month with the least sun; null without a site. */
@@ -96,7 +93,6 @@ export const loadsLink: Link<Upstream, LoadsResult> = defineLink(
       controllerStandbyW,
       monitorStandbyW,
       marginFraction,
-      converted: [...converted.values()].map(({ load }) => load),
       busByMonthWh: yearAtBus(monthsInUse, listed, day, bus, working),
       weekBusWh: weekAtBus(counted, listed, bus, working),
       measuredFraction: measuredFraction(totals.byBasis, working),

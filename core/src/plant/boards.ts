@@ -95,7 +95,10 @@ const IN_LINE_NAME: Readonly<Record<InLine['role'], string>> = {
   'battery-switch': 'Battery switch',
   'residual-current': 'Residual-current device',
 }
-export const inLineId = ({ id }: Pick<InLine, 'id'>): string => `in-line.${id}`
+const IN_LINE = 'in-line.'
+export const inLineId = ({ id }: Pick<InLine, 'id'>): string => `${IN_LINE}${id}`
+/** Whether a unit is a switch that a person put in line. */
+export const isInLineId = (unitId: string): boolean => unitId.startsWith(IN_LINE)
 
 /** Switches a person put in line, of those whose circuit stands. */
 export function inLineUnits(inLine: readonly InLine[], joints: readonly Joint[]): Unit[] {

@@ -1,6 +1,6 @@
 import { type Converter, type Fitting, type FittingRole, itemName } from '../catalogue/schema.ts'
 import { voltageClassV } from '../catalogue/voltage-class.ts'
-import { converterId } from '../plant/boards.ts'
+import { converterId, isInLineId } from '../plant/boards.ts'
 import type { Branch } from '../plant/branches.ts'
 import type { Place, Plant, Role, Unit } from '../plant/plant.ts'
 import { conductorOf } from '../tables/conductor.ts'
@@ -151,7 +151,8 @@ function fitted(brief: FittingBrief, unit: Unit, role: Fitted['role'], at: reado
   const need = needOf(brief, unit, role, at)
   const chosenId = brief.choices[unit.id] ?? null
   const breaker = role === 'isolator' || role === 'battery-switch' ? at.find(({ circuit }) => isBreaker(circuit)) : null
-  const servedBy = chosenId === null && !isInLine(unit) && breaker ? breaker.circuit.title : ''
+  // What a person put there is wanted whatever else opens the circuit.
+  const servedBy = chosenId === null && !isInLineId(unit.id) && breaker ? breaker.circuit.title : ''
   const shelf: readonly (Fitting | Converter)[] =
     role === 'converter' ? brief.converters : brief.fittings.filter((each) => each.role === role)
   const item =
@@ -180,9 +181,6 @@ function fitted(brief: FittingBrief, unit: Unit, role: Fitted['role'], at: reado
           : `${unit.name}: what was chosen for it is in no catalogue here`,
   }
 }
-
-/** Put there by a person: it is wanted whatever else opens the circuit. */
-const isInLine = ({ id }: Unit): boolean => id.startsWith('in-line.')
 
 function needOf(
   { plant, systemVoltageV }: FittingBrief,

@@ -1,14 +1,7 @@
-import type { ArrayResult } from '../array/link.ts'
-import type { BackupResult } from '../backup/link.ts'
-import type { BatteryResult } from '../battery/link.ts'
 import type { Device } from '../catalogue/schema.ts'
-import type { ControllerResult } from '../controller/link.ts'
-import type { InverterResult } from '../inverter/link.ts'
 import { CIRCUIT_LENGTH, type CircuitKind, SITE_DISTANCE } from '../job/defaults.ts'
 import { EMPTY_CIRCUIT_CHOICE } from '../job/job.ts'
 import type { Site } from '../job/schema.ts'
-import type { Demand } from '../loads/demand.ts'
-import type { Plant } from '../plant/plant.ts'
 import type { RuleSet } from '../rules/rule-set.ts'
 import { rulesOf } from '../rules/rules.ts'
 import { conductorOf } from '../tables/conductor.ts'
@@ -16,6 +9,7 @@ import { formatSize } from '../units/format.ts'
 import { defineLink, type Link, type LinkResult, type Worked } from '../working/link.ts'
 import type { Need } from '../working/links.ts'
 import { assumedOf, enteredOr, type Known, type Step, Working } from '../working/working.ts'
+import type { WiringBrief } from './brief.ts'
 import type { Circuit, CircuitDemand } from './circuits.ts'
 import { circuitDemands } from './demands.ts'
 import { type Fitted, fittingsOf } from './fittings.ts'
@@ -29,18 +23,8 @@ export interface WiringResult extends LinkResult {
   readonly rules: RuleSet
 }
 
-export interface Upstream {
-  readonly plant: Plant
-  readonly demand: Demand
-  readonly battery: BatteryResult
-  readonly array: ArrayResult
-  readonly controller: ControllerResult
-  readonly inverter: InverterResult
-  readonly backup: BackupResult
-}
-
 /** What each circuit must carry: nothing a person chooses for one bears on it. */
-const demandsLink: Link<Upstream, { readonly demands: readonly CircuitDemand[] }> = defineLink(
+const demandsLink: Link<WiringBrief, { readonly demands: readonly CircuitDemand[] }> = defineLink(
   'wiring',
   ({ job: { site } }, up) => ({
     rules: rulesOf(site),
@@ -110,12 +94,12 @@ const laidLink: Link<Laying, WiringResult> = defineLink(
   },
 )
 
-interface Laying extends Upstream {
+interface Laying extends WiringBrief {
   readonly demanded: Worked<{ readonly demands: readonly CircuitDemand[] }>
 }
 
 /** The circuits of a plant with what switches and joins them. */
-export const wiringLink: Link<Upstream, WiringResult> = (bench, upstream) =>
+export const wiringLink: Link<WiringBrief, WiringResult> = (bench, upstream) =>
   laidLink(bench, { ...upstream, demanded: demandsLink(bench, upstream) })
 
 interface Laid {

@@ -1,4 +1,5 @@
 import { type Design, itemName } from '@yard-lamp/core'
+import { inLineId, isInLineId } from '@yard-lamp/core/plant'
 import { formatNumber, formatQuantity } from '@yard-lamp/core/units'
 import { bears, type Fitted, fittingText, NO_FITTING } from '@yard-lamp/core/wiring'
 import { Part } from '../../job/Page.tsx'
@@ -39,13 +40,12 @@ interface FittingTableProps {
 /** What each place asks, and what is taken for it. */
 export function FittingTable({ design: { wiring, option }, idOf }: FittingTableProps) {
   const dispatch = useAppDispatch()
-  const inLine = new Set(option.wiring.inLine.map(({ id }) => `in-line.${id}`))
   const remove = (unitId: string) =>
     dispatch(
       edited({
         act: 'set-option',
         part: 'wiring',
-        patch: { inLine: option.wiring.inLine.filter(({ id }) => `in-line.${id}` !== unitId) },
+        patch: { inLine: option.wiring.inLine.filter((each) => inLineId(each) !== unitId) },
       }),
     )
   return (
@@ -67,7 +67,7 @@ export function FittingTable({ design: { wiring, option }, idOf }: FittingTableP
               key={fitted.unitId}
               fitted={fitted}
               unitId={idOf(fitted.unitId)}
-              onRemove={inLine.has(fitted.unitId) ? () => remove(fitted.unitId) : null}
+              onRemove={isInLineId(fitted.unitId) ? () => remove(fitted.unitId) : null}
             />
           ))}
         </tbody>
