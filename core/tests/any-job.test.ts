@@ -4,8 +4,8 @@ import { SHIPPED_CATALOGUE } from '../src/catalogue/catalogue.ts'
 import { design } from '../src/chain/design.ts'
 import { findings } from '../src/checks/checks.ts'
 import { emptyBeside, emptyJob, emptyLoad, emptyOption, emptyPlane, keptJob } from '../src/job/job.ts'
-import { IN_LINE_ROLES } from '../src/job/option.ts'
 import { type Job, LOAD_BASES } from '../src/job/schema.ts'
+import { IN_LINE_ROLES, RUN_PLACES } from '../src/job/wiring.ts'
 import { bare } from '../src/working/working.ts'
 
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true, noDefaultInfinity: true })
@@ -124,6 +124,9 @@ const option = fc.record({
     { maxLength: 3 },
   ),
   leadsM: orNull(fc.array(orNull(number(0, 5000)), { maxLength: 5 })),
+  place: orNull(fc.constantFrom(...RUN_PLACES)),
+  together: orNull(fc.integer({ min: 1, max: 20 })),
+  terminalC: orNull(fc.constantFrom(60 as const, 70 as const, 75 as const, 90 as const)),
   byRelay: fc.boolean(),
   alternator: fc.boolean(),
   beside: orNull(
@@ -154,6 +157,11 @@ const anyJob = fc
       deviceId: choices.device,
       deviceRatingA: null,
       leadsM: choices.leadsM,
+      place: choices.place,
+      together: choices.together,
+      terminalC: choices.terminalC,
+      deviceAtM: null,
+      reason: '',
     }
     const alternator = {
       ratedA: 120,
@@ -186,6 +194,7 @@ const anyJob = fc
             ),
             inLine: choices.inLine.map((each, i) => ({ ...each, id: `g${i}` })),
             busStages: choices.busStages,
+            bonds: {},
           },
           beside: choices.beside ? [{ ...emptyBeside('side', 'Side'), ...choices.beside }] : [],
         },

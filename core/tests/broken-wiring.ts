@@ -77,7 +77,7 @@ export const BROKEN_WIRING: Record<string, { job: Job; severity: string; says: R
   'wire.ampacity': {
     job: spoilt({ option: circuit('battery-main', { size: '16 mm2' }) }),
     severity: 'danger',
-    says: /may carry 103 A as laid/,
+    says: /may carry 85 A as laid/,
   },
   'wire.drop': {
     job: spoilt({ option: circuit('array', { size: '4 mm2', lengthM: 40 }) }),
@@ -87,12 +87,35 @@ export const BROKEN_WIRING: Record<string, { job: Job; severity: string; says: R
   'wire.terminal': {
     job: spoilt({ option: circuit('array', { size: '95 mm2' }) }),
     severity: 'fault',
-    says: /95 mm² does not go into the terminals of controller, which take 35 mm²/,
+    says: /95 mm² does not go into the terminals of controller, which take 70 mm²/,
+  },
+  'wire.path-drop': {
+    job: spoilt({
+      option: (option) =>
+        circuit('array', { size: '16 mm2', lengthM: 25 })(
+          circuit('controller', { size: '25 mm2', lengthM: 5 })(option),
+        ),
+    }),
+    severity: 'fault',
+    says: /Array to battery: the whole way loses [\d.]+ %, more than 5 %; most of it in array to controller/,
   },
   'wire.unequal-parallel': {
     job: spoilt({ option: circuit('battery-string', { leadsM: [0.5, 0.9] }) }),
     severity: 'danger',
     says: /leads from 0\.5 m to 0\.9 m\. The battery on the shortest works hardest/,
+  },
+  'wire.parallel-small': {
+    job: spoilt({
+      site: { ruleSet: 'north-american', mainsVoltageV: 120, mainsFrequencyHz: 60 },
+      option: circuit('battery-main', { size: '2 AWG', parallel: 3 }),
+    }),
+    severity: 'danger',
+    says: /3 × 2 AWG in parallel; conductors in parallel are not below 1\/0 AWG each/,
+  },
+  'wire.foreign-table': {
+    job: spoilt({ option: circuit('battery-main', { installation: 'battery-105-metric' }) }),
+    severity: 'fault',
+    says: /read from 105 °C battery cable, metric sizes \(ISO 13297, Annex A\), which IEC, metric rules do not use here/,
   },
   'protect.missing': {
     job: spoilt({ option: circuit('battery-main', { deviceId: 'none' }) }),
@@ -110,9 +133,22 @@ export const BROKEN_WIRING: Record<string, { job: Job; severity: string; says: R
     says: /Shunt: Wardwick IS32 isolator bears 32 A and [^;]+ DC; [\d.]+ A and [\d.]+ V can stand here/,
   },
   'protect.too-large': {
-    job: spoilt({ option: circuit('battery-main', { deviceRatingA: 400 }) }),
+    job: spoilt({ option: circuit('battery-main', { deviceRatingA: 400, size: '50 mm2' }) }),
     severity: 'danger',
-    says: /a 400 A device on 50 mm² that may carry 201 A/,
+    says: /a 400 A device on 50 mm² that may carry 168 A/,
+  },
+  'protect.small-conductor': {
+    job: spoilt({
+      site: { ruleSet: 'north-american', mainsVoltageV: 120, mainsFrequencyHz: 60 },
+      option: circuit('ac-branch-freezer', { size: '14 AWG', deviceRatingA: 20, terminalC: 75 }),
+    }),
+    severity: 'danger',
+    says: /20 A on 14 AWG; 15 A is the most on so small a conductor/,
+  },
+  'protect.too-small': {
+    job: spoilt({ option: circuit('controller', { deviceRatingA: 80 }) }),
+    severity: 'fault',
+    says: /Controller to bus bars: a 80 A device is below its rated 100\.0 A: it opens in ordinary use/,
   },
   'protect.string-fuse-large': {
     job: spoilt({
@@ -131,6 +167,16 @@ export const BROKEN_WIRING: Record<string, { job: Job; severity: string; says: R
     job: spoilt({ option: circuit('array', { deviceId: 'wardwick-acb' }) }),
     severity: 'danger',
     says: /is not rated for direct current/,
+  },
+  'protect.interrupting': {
+    job: spoilt({ option: circuit('battery-main', { deviceId: 'wardwick-bf-strip' }) }),
+    severity: 'danger',
+    says: /BS strip fuse and holder breaks 2\.0 kA; a short there is driven with 1\d\.\d kA/,
+  },
+  'protect.distance': {
+    job: spoilt({ option: circuit('battery-main', { deviceAtM: 1.6 }) }),
+    severity: 'advice',
+    says: /the first device stands 1\.6 m from the battery post; 1 m is wanted/,
   },
   'parts.weight-over': {
     job: spoilt({

@@ -5,7 +5,14 @@ import { catalogueItemSchema } from '../src/catalogue/schema.ts'
 import { catalogueOf } from '../src/catalogue/shelf.ts'
 import { design } from '../src/chain/design.ts'
 import { demoJobs, fieldStation } from '../src/demo/demo.ts'
-import { EMPTY_AC_COUPLED, emptyJob, jobJsonSchema, parseJob, parseJobText } from '../src/job/job.ts'
+import {
+  EMPTY_AC_COUPLED,
+  EMPTY_CIRCUIT_CHOICE,
+  emptyJob,
+  jobJsonSchema,
+  parseJob,
+  parseJobText,
+} from '../src/job/job.ts'
 import { JOB_VERSION } from '../src/job/schema.ts'
 import { jobText } from '../src/job/text.ts'
 import { formatNumber, formatPercent, formatQuantity } from '../src/units/format.ts'
@@ -127,6 +134,17 @@ describe('the job file', () => {
     expect(() => parseJob({ ...before, options: [{ ...before.options[0], controller: 5 }] })).toThrow(
       'controller: got 5',
     )
+  })
+
+  test('a file of version 6 is brought to the present version: what was set for circuits stays, its new fields are open', () => {
+    const before = JSON.parse(readFileSync(new URL('fixtures/job-version-6.json', import.meta.url), 'utf8'))
+    const after = parseJob(before)
+    const [option] = after.options
+    expect(option?.wiring.circuits.array).toEqual({ ...EMPTY_CIRCUIT_CHOICE, lengthM: 22, ambientC: 55 })
+    expect(option?.wiring.circuits['battery-string']?.leadsM).toEqual([0.6, 0.6])
+    expect(option?.wiring.bonds).toEqual({})
+    expect(design(after, SHIPPED_CATALOGUE).needs).toEqual([])
+    expect(() => parseJob({ ...before, options: [{ ...before.options[0], wiring: 5 }] })).toThrow('wiring: got 5')
   })
 
   test('a broken file of version 1 is refused by the name of its field', () => {

@@ -82,6 +82,9 @@ describe('worked examples of the handbook', () => {
       'wire.bank-current',
       'wire.shared-current',
       'wire.ac-current',
+      'wire.conductor',
+      'wire.prospective',
+      'protect.least',
       'parts.total',
       'options.delivered-price',
     ]
@@ -196,6 +199,25 @@ describe('methods of our own', () => {
     ['wire.bank-current', { inverterA: 60, dcLoadsA: 5, chargeA: 90 }, { currentA: 90 }],
     ['wire.bank-current', { inverterA: 90, dcLoadsA: 5, chargeA: 90 }, { currentA: 95 }],
     ['wire.shared-current', { currentA: 120, alike: 4, out: 1 }, { eachA: 40 }],
+    ['wire.prospective', { sourceA: 10000, voltageV: 48, leadOhm: 0.0012 }, { prospectiveA: 8000 }],
+    ['wire.prospective', { sourceA: 0, voltageV: 48, leadOhm: 0 }, { prospectiveA: 0 }],
+    ['protect.least', { designA: 60, factor: 1, continuousA: 50, continuousFactor: 1.25 }, { minimumA: 62.5 }],
+    ['protect.least', { designA: 60, factor: 1.25, continuousA: 50, continuousFactor: 1.25 }, { minimumA: 75 }],
+    [
+      // 40 A device at 35 °C on XLPE clipped to a wall with 70 °C terminals: 6 mm² holds 46 A.
+      'wire.conductor',
+      {
+        currentA: 32,
+        carryA: 40,
+        workingA: 30,
+        lengthM: 1,
+        voltageV: 24,
+        installation: 'iec-xlpe90-c',
+        ambientC: 35,
+        terminalC: 70,
+      },
+      { size: '6 mm2', parallel: 1, ampacityA: 46, limitedBy: 'ampacity' },
+    ],
     ['wire.ac-current', { apparentPowerVA: 2300, voltageV: 230 }, { currentA: 10 }],
     ['parts.total', { prices: [10, 20.5], weightsKg: [1, 2] }, { price: 30.5, weightKg: 3 }],
     [

@@ -24,17 +24,16 @@ describe('the parts link', () => {
     expect(parts.weightKg.value).toBeCloseTo(sum(parts.lines.map(({ weightKg }) => weightKg)), 6)
     const array = wiring.circuits.find(({ id }) => id === 'array')
     expect(parts.lines.find(({ use }) => use === 'Array to controller')?.quantity).toBe((array?.count ?? 0) * 2 * 18)
-    // The same wire for several circuits is one line: 2 × 7 m and 2 × 2 × 6 m of DC and, with its earth, 3 × 3 m and 2 × 3 × 12 m of AC.
+    // The same wire for several circuits is one line: 2 × 2 × 6 m of DC and, with its earth, 3 × 3 m and 2 × 3 × 12 m of AC.
     const fixed = parts.lines.find(({ use, unit }) => unit === 'm' && use.includes('Inverter to AC board'))
     expect(fixed?.use.split('; ')).toEqual([
-      'Bus bars to DC board',
       'Inverter to AC board',
       'AC board to Laboratory',
       'DC board to Radio link and logger',
       'DC board to Light',
       'AC board to House',
     ])
-    expect(fixed?.quantity).toBe(14 + 24 + 9 + 72)
+    expect(fixed?.quantity).toBe(24 + 9 + 72)
   })
 
   test('nothing chosen, nothing to buy', () => {

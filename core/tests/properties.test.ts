@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest'
 import { METHODS, methodOf } from '../src/chain/methods.ts'
 import { InputError } from '../src/method/input-error.ts'
 import { runMethod } from '../src/method/method.ts'
-import { sizesOf } from '../src/rules/ampacity.ts'
+import { sizesOf } from '../src/rules/ways.ts'
 import examples from './fixtures/methods.json' with { type: 'json' }
 
 const run = (id: string, input: unknown) => runMethod(methodOf(id), input) as Record<string, number>
@@ -200,6 +200,12 @@ const ANSWERED = new Map<string, Record<string, unknown>>([
   ],
   ['wire.bank-current', { inverterA: 60, dcLoadsA: 5, chargeA: 90 }],
   ['wire.shared-current', { currentA: 120, alike: 4, out: 1 }],
+  ['wire.prospective', { sourceA: 9000, voltageV: 24, leadOhm: 0.001 }],
+  ['protect.least', { designA: 60, factor: 1, continuousA: 50, continuousFactor: 1.25 }],
+  [
+    'wire.conductor',
+    { currentA: 32, carryA: 40, workingA: 30, lengthM: 4, voltageV: 24, installation: 'iec-xlpe90-c' },
+  ],
   ['wire.ac-current', { apparentPowerVA: 2300, voltageV: 230 }],
   [
     'options.delivered-price',

@@ -1,9 +1,11 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { describe, expect, test } from 'vitest'
-import { ampacityOf, sizesOf } from '../src/rules/ampacity.ts'
+import { RUN_PLACES, type RunPlace, type Site } from '../src/job/schema.ts'
+import { ampacityOf } from '../src/rules/ampacity.ts'
 import type { Ruled } from '../src/rules/rule-set.ts'
 import { RULE_SETS, rulesOf } from '../src/rules/rules.ts'
+import { sizesOf } from '../src/rules/ways.ts'
 import { conductorOf, isAwg } from '../src/tables/conductor.ts'
 
 const { iec, 'north-american': na } = RULE_SETS
@@ -16,8 +18,10 @@ describe.each(sets)('%s', (_, set) => {
       set.smallConductors,
       set.parallel.smallestSize,
       set.pvCurrentFactor,
-      set.pvConductorFactor,
+      ...Object.values(set.factor),
       set.continuousFactor,
+      set.nextDeviceUp,
+      set.surgeFromM,
       set.stringFuse,
       set.frameBonding.protected,
       set.frameBonding.exposed,
@@ -25,23 +29,35 @@ describe.each(sets)('%s', (_, set) => {
       set.systemBond,
       set.residualCurrent,
       set.terminalC(20),
-      set.ambientC.indoors,
-      set.ambientC.outside,
       set.deviceToBatteryM({ kind: 'boat' }),
       set.protectiveConductor(30, set.id === 'iec' ? '6 mm2' : '10 AWG', set.id === 'iec' ? '6 mm2' : '10 AWG'),
       ...set.disconnects,
       ...set.labels,
     ]
-    for (const { source } of ruled) expect(source).toMatch(/\w{3}/)
+    for (const { source } of [...ruled, ...Object.values(set.ambient)]) expect(source).toMatch(/\w{3}/)
   })
 
-  test('ways of laying have sizes of the set, and the one taken is among them', () => {
-    for (const kind of ['building', 'vehicle', 'boat'] as const)
-      for (const use of ['pv', 'battery', 'fixed'] as const) {
-        const ways = set.installations({ kind }, use)
-        if (kind !== 'building' || use !== 'battery' || set.id === 'iec') expect(ways).toContain(set.laid[use])
-        for (const way of ways) expect(sizesOf(way).length).toBeGreaterThan(4)
-      }
+  test.each(['building', 'vehicle', 'boat', 'trailer', 'equipment'] as const)(
+    'on a %s ways of laying have sizes of the set, and the one taken at each place is among them',
+    (kind) => {
+      for (const use of ['pv', 'battery', 'fixed'] as const)
+        for (const ac of use === 'fixed' ? [true, false] : [false])
+          for (const place of RUN_PLACES) {
+            const ways = set.installations({ kind, use, ac })
+            const taken = set.laid({ kind, use, ac, place })
+            expect(taken.source).toMatch(/\w{3}/)
+            expect(ways, `${use} ${place}`).toContain(taken.value)
+            for (const way of ways) expect(sizesOf(way).length).toBeGreaterThan(4)
+          }
+    },
+  )
+
+  test('battery cable of 105 °C is read in boats and vehicles, never by itself in a building', () => {
+    const laid = (kind: Site['kind'], place: RunPlace) => set.laid({ kind, use: 'battery', ac: false, place }).value
+    for (const place of RUN_PLACES) expect(laid('building', place)).not.toMatch(/^battery-105/)
+    expect(set.installations({ kind: 'building', use: 'battery', ac: false }).join()).not.toMatch(/battery-105/)
+    expect(laid('boat', 'battery room')).toMatch(/^battery-105/)
+    expect(laid('vehicle', 'engine space')).toMatch(/^battery-105.*engine$/)
   })
 
   test('conductors are told apart by role, word and pattern', () => {
@@ -68,8 +84,8 @@ describe.each(sets)('%s', (_, set) => {
 
 describe('what the sets differ in', () => {
   test('the factors of a PV circuit: once, and once more for conductor and device', () => {
-    expect([iec.pvCurrentFactor.value, iec.pvConductorFactor.value]).toEqual([1.25, 1])
-    expect(na.pvCurrentFactor.value * na.pvConductorFactor.value).toBeCloseTo(1.5625, 6)
+    expect([iec.pvCurrentFactor.value, iec.factor.sun.value]).toEqual([1.25, 1])
+    expect(na.pvCurrentFactor.value * na.factor.sun.value).toBeCloseTo(1.5625, 6)
     expect(iec.stringFuse.value).toEqual({ leastOfIsc: 1.5, mostOfIsc: 2.4 })
     expect(na.stringFuse.value).toEqual({ leastOfIsc: 1.5625, mostOfIsc: null })
   })
@@ -128,7 +144,7 @@ describe('what the sets differ in', () => {
 
   test('hot air and neighbours leave a cable less in both', () => {
     for (const set of [iec, na]) {
-      const installation = set.laid.fixed
+      const installation = set.laid({ kind: 'building', use: 'fixed', ac: true, place: 'indoors' }).value
       const [size = ''] = sizesOf(installation).slice(4)
       const at = (ambientC: number, circuits: number) =>
         ampacityOf({ installation, size, ambientC, terminalC: 75, currentCarrying: 2 * circuits, circuits }).correctedA

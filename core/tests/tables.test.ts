@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest'
-import { ampacityOf, sizesOf } from '../src/rules/ampacity.ts'
+import { ampacityOf } from '../src/rules/ampacity.ts'
+import { sizesOf } from '../src/rules/ways.ts'
 import { AMBIENT_CORRECTION_IEC } from '../src/tables/ambient-correction-iec.ts'
 import { AMBIENT_CORRECTION_NA } from '../src/tables/ambient-correction-na.ts'
 import { AMBIENT_CORRECTION_PV_CABLE } from '../src/tables/ambient-correction-pv-cable.ts'

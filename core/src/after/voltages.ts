@@ -1,10 +1,7 @@
-import type { Catalogue } from '../catalogue/shelf.ts'
 import { blockOf, SYSTEM_VOLTAGES_V, type SystemVoltageV } from '../catalogue/voltage-class.ts'
 import type { Design } from '../chain/design.ts'
 import { CIRCUIT_LENGTH } from '../job/defaults.ts'
-import type { Job } from '../job/schema.ts'
 import { InputError } from '../method/input-error.ts'
-import { rulesOf } from '../rules/rules.ts'
 import { wireSize } from '../wiring/methods.ts'
 
 /** The cable that full power asks for at a voltage, and what of the catalogue suits it. */
@@ -20,7 +17,7 @@ export interface ComparedVoltage {
 }
 
 /** System voltages side by side by what full power asks of the main cable. */
-export function compareVoltages({ job, battery, catalogue }: Design): ComparedVoltage[] {
+export function compareVoltages({ job, battery, catalogue, wiring: { rules } }: Design): ComparedVoltage[] {
   const lengthM =
     CIRCUIT_LENGTH['battery-main'].value + (job.site.batteryToInverterM ?? CIRCUIT_LENGTH['inverter-dc'].value)
   const mains = (volts: number, hertz: number) =>
@@ -30,7 +27,7 @@ export function compareVoltages({ job, battery, catalogue }: Design): ComparedVo
     return {
       systemVoltageV,
       currentA,
-      cable: currentA > 0 ? mainCable(job, catalogue, currentA, systemVoltageV, lengthM) : null,
+      cable: currentA > 0 ? mainCable({ job, catalogue, rules }, currentA, systemVoltageV, lengthM) : null,
       batteries: catalogue.batteries.filter((item) => {
         const blocks = systemVoltageV / (blockOf(item, systemVoltageV)?.voltageV ?? 0)
         const series = Math.round(blocks)
@@ -46,19 +43,24 @@ export function compareVoltages({ job, battery, catalogue }: Design): ComparedVo
   })
 }
 
-function mainCable(job: Job, catalogue: Catalogue, currentA: number, voltageV: number, lengthM: number) {
-  const rules = rulesOf(job.site)
+function mainCable(
+  { job, catalogue, rules }: Pick<Design, 'job' | 'catalogue'> & Pick<Design['wiring'], 'rules'>,
+  currentA: number,
+  voltageV: number,
+  lengthM: number,
+) {
   try {
     const { size, parallel } = wireSize.compute({
       currentA,
       lengthM,
       voltageV,
-      installation: rules.laid.battery,
+      installation: rules.laid({ kind: job.site.kind, use: 'battery', ac: false, place: 'indoors' }).value,
       series: rules.series['battery-fuse'],
       maxDropFraction: rules.drop(job.site, true).leg.value,
-      factor: rules.continuousFactor.value,
-      ambientC: rules.ambientC.indoors.value,
-      terminalC: 75,
+      factor: rules.factor.battery.value,
+      ambientC: rules.ambient.indoors.leastC,
+      terminalC: rules.terminalC(currentA).value,
+      bundled: 2,
       currentCarrying: 2,
       circuits: 1,
       conductorC: 75,

@@ -1,7 +1,8 @@
 import type { BatteryResult } from '../battery/link.ts'
 import type { ArrayInverter, Controller, Panel } from '../catalogue/schema.ts'
-import type { Option, RuleSetId, Site } from '../job/schema.ts'
+import type { Option, Site } from '../job/schema.ts'
 import type { BusNeed } from '../loads/bus-need.ts'
+import type { RuleSet } from '../rules/rule-set.ts'
 import type { SiteResult } from '../site/link.ts'
 import type { Known } from '../working/working.ts'
 
@@ -28,7 +29,7 @@ export interface ArrayBrief extends Pick<Site, 'soiling' | 'monthMeanC' | 'daySw
   readonly dayFraction: Known
   /** One way, array to controller. */
   readonly arrayLeadM: number
-  readonly ruleSet: RuleSetId
+  readonly rules: RuleSet
   /** South of the equator: the year the other way round. */
   readonly southern: boolean
   /** What the arrays beside the main one charge with, A, so far as it is known. */

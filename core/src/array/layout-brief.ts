@@ -1,10 +1,9 @@
 import type { Bank } from '../battery/bank.ts'
 import type { BatteryResult } from '../battery/link.ts'
 import { DEFAULTS } from '../job/defaults.ts'
-import type { RuleSetId } from '../job/schema.ts'
 import type { BusNeed } from '../loads/bus-need.ts'
-import { sizesOf } from '../rules/ampacity.ts'
-import { rulesOf } from '../rules/rules.ts'
+import type { RuleSet } from '../rules/rule-set.ts'
+import { sizesOf } from '../rules/ways.ts'
 import { conductorOf } from '../tables/conductor.ts'
 import { type Known, known } from '../working/working.ts'
 import type { ArrayBrief } from './brief.ts'
@@ -16,8 +15,8 @@ import type { Losses } from './losses.ts'
 /** What is asked of the main array beside the others, and what its layouts are judged by. */
 
 /** Sizes of PV cable a rule set buys, thin to thick, mm². */
-const leadAreasOf = (ruleSet: RuleSetId): number[] =>
-  sizesOf(rulesOf({ ruleSet }).laid.pv)
+const leadAreasOf = (rules: RuleSet): number[] =>
+  sizesOf(rules.laid({ kind: 'building', use: 'pv', ac: false, place: 'roof' }).value)
     .map((size) => conductorOf(size).areaMm2)
     .sort((a, b) => a - b)
 
@@ -37,7 +36,7 @@ export function layoutBriefOf(
     coldestC: site.recordLowC?.value ?? null,
     recordHighC: site.recordHighC.value,
     arrayLeadM: brief.arrayLeadM,
-    leadAreasMm2: leadAreasOf(brief.ruleSet),
+    leadAreasMm2: leadAreasOf(brief.rules),
     fixedControllers: brief.fixedControllers,
     clippingFraction: strung.clippingFraction ?? DEFAULTS.clippingFraction.value,
     planes: site.planes.map(({ share, peakSunHours }) => ({ share, peakSunHours: peakSunHours.value })),

@@ -6,6 +6,7 @@ import { CIRCUIT_LENGTH, DEFAULTS } from '../job/defaults.ts'
 import type { Option } from '../job/schema.ts'
 import type { BusNeed } from '../loads/bus-need.ts'
 import type { LoadsResult } from '../loads/link.ts'
+import type { RuleSet } from '../rules/rule-set.ts'
 import { DARK_SUN_HOURS, type SiteResult } from '../site/link.ts'
 import { sunMonths } from '../site/sky-link.ts'
 import { formatNumber, formatQuantity, monthName } from '../units/format.ts'
@@ -50,6 +51,7 @@ export interface ArrayResult extends Losses, LinkResult {
 }
 
 export interface Upstream {
+  readonly rules: RuleSet
   readonly site: SiteResult
   readonly loads: LoadsResult
   readonly need: BusNeed
@@ -60,7 +62,7 @@ export interface Upstream {
 /** The array: how large, which panels in which strings, and what they bring in each month. */
 export const arrayLink: Link<Upstream, ArrayResult> = defineLink(
   'array',
-  ({ job: { site: place }, option, catalogue }, { site, loads, need, inverter, battery }) => ({
+  ({ job: { site: place }, option, catalogue }, { rules, site, loads, need, inverter, battery }) => ({
     months: sunMonths(place, option).join(),
     soiling: place.soiling,
     monthMeanC: place.monthMeanC,
@@ -70,7 +72,7 @@ export const arrayLink: Link<Upstream, ArrayResult> = defineLink(
     strung: option.controller,
     acCoupled: option.inverter.acCoupled,
     arrayInverters: catalogue.arrayInverters,
-    ruleSet: place.ruleSet,
+    rules,
     kind: place.kind,
     latitudeDeg: place.latitudeDeg,
     panels: catalogue.panels,

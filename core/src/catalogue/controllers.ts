@@ -22,7 +22,15 @@ const controller = (id: string, model: string, figures: ControllerSheet): Contro
   leastSetA: figures.technology === 'pwm' ? null : Math.max(1, Math.round(figures.ratedOutputA / 10)),
   maxPvPowerW: figures.technology === 'pwm' ? null : pvPower(figures.batteryVoltagesV, figures.ratedOutputA),
   terminalMaxMm2:
-    figures.ratedOutputA <= 20 ? 10 : figures.ratedOutputA <= 50 ? 16 : figures.ratedOutputA <= 100 ? 35 : 95,
+    figures.ratedOutputA <= 20
+      ? 10
+      : figures.ratedOutputA <= 40
+        ? 16
+        : figures.ratedOutputA <= 60
+          ? 35
+          : figures.ratedOutputA <= 100
+            ? 70
+            : 95,
   ...figures,
 })
 

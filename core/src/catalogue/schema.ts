@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { choice, count, quantity } from '../method/quantity.ts'
 import { CHEMISTRY_NAMES } from '../tables/chemistries.ts'
 import { DEVICE_SERIES } from '../tables/standard-ratings.ts'
+import { OPENINGS } from '../tables/time-current.ts'
 import { arrayInverterSchema, converterSchema, fittingSchema } from './gear-schema.ts'
 import {
   amps,
@@ -213,6 +214,8 @@ export const deviceSchema = z.strictObject({
   interruptingA: amps('current it can interrupt'),
   smallestA: amps('smallest rating'),
   largestA: amps('largest rating'),
+  /** How fast it opens; null for what is common of its type. */
+  opening: unsaid(choice(OPENINGS)),
 })
 
 export const catalogueItemSchema = z.discriminatedUnion('kind', [

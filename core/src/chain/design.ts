@@ -18,6 +18,8 @@ import { loadsLink } from '../loads/link.ts'
 import { partsLink } from '../parts/link.ts'
 import { plantLink } from '../plant/link.ts'
 import type { Plant } from '../plant/plant.ts'
+import type { RuleSet } from '../rules/rule-set.ts'
+import { rulesOf } from '../rules/rules.ts'
 import { siteLink } from '../site/link.ts'
 import { writerOf } from '../units/writer.ts'
 import { wiringLink } from '../wiring/link.ts'
@@ -64,6 +66,9 @@ export interface Design extends Bench, Results {
   readonly steps: readonly Step[]
 }
 
+/** The rules a site is wired by: those of its rule set, unless another set is tried. */
+type Wired = (site: Job['site']) => RuleSet
+
 const designs = new WeakMap<Job, WeakMap<Catalogue, Design>>()
 
 /**
@@ -73,27 +78,28 @@ const designs = new WeakMap<Job, WeakMap<Catalogue, Design>>()
  * Links are worked in the order in which each needs the other: the inverter's draw belongs to the loads. The same job and
  * catalogue give the same design; of another job only those links are worked that read something that differs.
  */
-export function design(job: Job, shelf: Catalogue): Design {
+export function design(job: Job, shelf: Catalogue, wired: Wired = rulesOf): Design {
+  if (wired !== rulesOf) return designOrRest(job, shelf, wired)
   const ofJob = designs.get(job) ?? new WeakMap<Catalogue, Design>()
   designs.set(job, ofJob)
   const before = ofJob.get(shelf)
   if (before) return before
-  const made = designOrRest(job, shelf)
+  const made = designOrRest(job, shelf, wired)
   ofJob.set(shelf, made)
   return made
 }
 
 /** Total: of a job the schema takes, what cannot be reckoned with is left out and said, and the rest is designed. */
-function designOrRest(job: Job, shelf: Catalogue): Design {
+function designOrRest(job: Job, shelf: Catalogue, wired: Wired): Design {
   try {
-    return makeDesign(job, shelf)
+    return makeDesign(job, shelf, wired)
   } catch (fault) {
-    const rest = designRest(job, (each) => makeDesign(each, shelf), fault)
+    const rest = designRest(job, (each) => makeDesign(each, shelf, wired), fault)
     return { ...rest.design, needs: [...rest.needs, ...rest.design.needs] }
   }
 }
 
-function makeDesign(wholeJob: Job, shelf: Catalogue): Design {
+function makeDesign(wholeJob: Job, shelf: Catalogue, wired: Wired): Design {
   const option = chosenOption(wholeJob)
   const job = mainJob(wholeJob, option)
   const bench: Bench = {
@@ -102,6 +108,7 @@ function makeDesign(wholeJob: Job, shelf: Catalogue): Design {
     catalogue: withKeptItems(shelf, job.items),
     write: writerOf(job.units, job.currency),
   }
+  const rules = wired(job.site)
   const site = CHAIN.site(bench, {})
   const demand = demandLink(bench, {})
   const inverterNeed = inverterNeedLink(bench, { site, demand })
@@ -109,7 +116,7 @@ function makeDesign(wholeJob: Job, shelf: Catalogue): Design {
   const { voltage, inverter, loads, need } = atBestVoltage(bench, { site, demand, inverterNeed, powerAhead })
   const sizedWith = (currents: BankCurrents, heldShare: number | null) => {
     const battery = CHAIN.battery(bench, { site, voltage, need, currents, demand, inverter })
-    const array = CHAIN.array(bench, { site, loads, need, inverter, battery })
+    const array = CHAIN.array(bench, { rules, site, loads, need, inverter, battery })
     const controller = CHAIN.controller(bench, { site, battery, array, heldShare })
     const backup = CHAIN.backup(bench, { site, demand, battery, array, controller, inverter })
     return { battery, array, controller, backup }
@@ -125,13 +132,13 @@ function makeDesign(wholeJob: Job, shelf: Catalogue): Design {
   const borne = bears ? first : sizedWith(currents, 1)
   // Where a charger then finds no room beside the sun, the controllers leave it some.
   const sized = leavesRoom(borne) ? borne : sizedWith(currents, SHARE_BESIDE_CHARGER)
-  const plant = plantLink(bench, { ...sized, loads, inverter })
-  const wiring = CHAIN.wiring(bench, { ...sized, plant, demand, inverter })
+  const plant = plantLink(bench, { ...sized, rules, loads, inverter })
+  const wiring = CHAIN.wiring(bench, { ...sized, rules, plant, demand, inverter })
   const beside = option.beside.map(
     (each): BesideDesign => ({
       id: each.id,
       name: each.name,
-      design: design(besideJob(wholeJob, option, each), shelf),
+      design: design(besideJob(wholeJob, option, each), shelf, wired),
     }),
   )
   const parts = CHAIN.parts({ ...bench, job: wholeJob }, { plant, wiring, beside: builtBeside(beside) })

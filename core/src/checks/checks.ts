@@ -55,11 +55,15 @@ import { loadOffWhileNeeded } from './load.off-while-needed.ts'
 import { loadSurgeMissing } from './load.surge-missing.ts'
 import { partsWeightOver } from './parts.weight-over.ts'
 import { protectDisconnect } from './protect.disconnect.ts'
+import { protectDistance } from './protect.distance.ts'
 import { protectFittingRating } from './protect.fitting-rating.ts'
+import { protectInterrupting } from './protect.interrupting.ts'
 import { protectMissing } from './protect.missing.ts'
 import { protectNotDc } from './protect.not-dc.ts'
+import { protectSmallConductor } from './protect.small-conductor.ts'
 import { protectStringFuseLarge } from './protect.string-fuse-large.ts'
 import { protectTooLarge } from './protect.too-large.ts'
+import { protectTooSmall } from './protect.too-small.ts'
 import { siteRecordLowMissing } from './site.record-low-missing.ts'
 import { siteRecordLowOdd } from './site.record-low-odd.ts'
 import { siteSunLooksLikeDaylight } from './site.sun-looks-like-daylight.ts'
@@ -72,6 +76,9 @@ import { unitVoltageClass } from './unit.voltage-class.ts'
 import { voltageCurrentHigh } from './voltage.current-high.ts'
 import { wireAmpacity } from './wire.ampacity.ts'
 import { wireDrop } from './wire.drop.ts'
+import { wireForeignTable } from './wire.foreign-table.ts'
+import { wireParallelSmall } from './wire.parallel-small.ts'
+import { wirePathDrop } from './wire.path-drop.ts'
 import { wireTerminal } from './wire.terminal.ts'
 import { wireUnequalParallel } from './wire.unequal-parallel.ts'
 
@@ -139,13 +146,20 @@ export const CHECKS: readonly Check[] = [
   wireAmpacity,
   wireDrop,
   wireTerminal,
+  wirePathDrop,
   wireUnequalParallel,
+  wireParallelSmall,
+  wireForeignTable,
   protectMissing,
   protectDisconnect,
   protectFittingRating,
   protectTooLarge,
+  protectSmallConductor,
+  protectTooSmall,
   protectStringFuseLarge,
   protectNotDc,
+  protectInterrupting,
+  protectDistance,
   partsWeightOver,
 ]
 

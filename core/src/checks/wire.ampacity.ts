@@ -1,24 +1,21 @@
 import { sizeCable } from '../edit/offers.ts'
 import { formatQuantity, formatSize } from '../units/format.ts'
+import type { Circuit, CircuitCable } from '../wiring/circuits.ts'
 import { defineCheck, type Found } from './check.ts'
+
+const EPSILON_A = 1e-6
 
 export const wireAmpacity = defineCheck({
   id: 'wire.ampacity',
   link: 'wiring',
   severity: 'danger',
-  fires: 'cable limit below the circuit’s protective device, or below its current with the rule set’s factor',
+  fires:
+    'cable limit below the circuit’s protective device or its current as laid, or its table and terminals below the current with the rule set’s factor',
   find(_job, { wiring }) {
-    return wiring.circuits.flatMap(({ id, use, title, cable, device, currentA }): Found[] => {
-      if (!cable) return []
-      // Behind an isolator the conductor carries the most the array gives, with the rule set's own factor for it.
-      const factor =
-        use === 'pv' && !device ? wiring.rules.pvConductorFactor.value : wiring.rules.continuousFactor.value
-      const needA = Math.max(factor * currentA.value, device?.ratingA.value ?? 0)
-      if (cable.ampacityA.value >= needA - 1e-6) return []
-      const why =
-        device && device.ratingA.value === needA
-          ? `its device is ${formatQuantity(needA, 'A')}`
-          : `${factor} × its current is ${formatQuantity(needA, 'A')}`
+    return wiring.circuits.flatMap((circuit): Found[] => {
+      const { id, title, cable } = circuit
+      const why = cable && overloadOf(circuit, cable, wiring.rules.nextDeviceUp.value)
+      if (!cable || !why) return []
       return [
         {
           message: `${title}: ${formatSize(cable.size)} may carry ${formatQuantity(cable.ampacityA.value, 'A')} as laid, and ${why}. It can overheat before anything trips.`,
@@ -30,3 +27,17 @@ export const wireAmpacity = defineCheck({
     })
   },
 })
+
+/** What a cable must carry and does not; null where it carries all. Behind an isolator no device counts. */
+function overloadOf(circuit: Circuit, cable: CircuitCable, nextUpA: number | null): string | null {
+  const { currentA, device, factor } = circuit
+  const withFactorA = factor.value * currentA.value
+  const table = Math.min(cable.tableA, cable.ampacityA.value < cable.correctedA ? cable.ampacityA.value : cable.tableA)
+  if (table < withFactorA - EPSILON_A || cable.correctedA < currentA.value - EPSILON_A)
+    return factor.value === 1
+      ? `its current is ${formatQuantity(currentA.value, 'A')}`
+      : `${factor.value} × its current is ${formatQuantity(withFactorA, 'A')}`
+  // Where the rule set lets the next standard device stand above the cable, protect.too-large knows how far.
+  if (!device || nextUpA !== null || cable.ampacityA.value >= device.ratingA.value - EPSILON_A) return null
+  return `its device is ${formatQuantity(device.ratingA.value, 'A')}`
+}

@@ -1,6 +1,7 @@
 import {
   type Backup,
   type Beside,
+  type BondChoice,
   type CircuitChoice,
   JOB_FORMAT,
   JOB_VERSION,
@@ -105,7 +106,7 @@ export function emptyOption(id: string, name: string): Option {
       acCoupled: null,
     },
     backup: EMPTY_BACKUP,
-    wiring: { circuits: {}, fittings: {}, inLine: [], busStages: 1 },
+    wiring: { circuits: {}, fittings: {}, bonds: {}, inLine: [], busStages: 1 },
     beside: [],
     accepted: [],
   }
@@ -139,7 +140,14 @@ export const EMPTY_CIRCUIT_CHOICE: CircuitChoice = {
   deviceId: null,
   deviceRatingA: null,
   leadsM: null,
+  place: null,
+  together: null,
+  terminalC: null,
+  deviceAtM: null,
+  reason: '',
 }
+
+export const EMPTY_BOND_CHOICE: BondChoice = { size: null, lengthM: null, leftOut: false }
 
 /** A job nothing has been entered into yet. */
 export function emptyJob(name: string): Job {

@@ -7,12 +7,9 @@ export {
   acCoupledSchema,
   acceptedSchema,
   besideSchema,
-  circuitChoiceSchema,
   dumpLoadSchema,
   furtherArraySchema,
-  IN_LINE_ROLES,
   MOST_BESIDE,
-  MOST_IN_LINE,
   optionSchema,
   seasonalYieldSchema,
 } from './option.ts'
@@ -33,3 +30,11 @@ export {
   weightTargetSchema,
 } from './schema.ts'
 export { jobText } from './text.ts'
+export {
+  bondChoiceSchema,
+  circuitChoiceSchema,
+  IN_LINE_ROLES,
+  MOST_IN_LINE,
+  RUN_PLACES,
+  type RunPlace,
+} from './wiring.ts'

@@ -1,9 +1,8 @@
 import { z } from 'zod'
 import { choice, count, quantity, share } from '../method/quantity.ts'
 import { CHEMISTRY_NAMES } from '../tables/chemistries.ts'
-import { CONDUCTOR_SIZES } from '../tables/conductor.ts'
-import { INSTALLATIONS } from '../tables/installations.ts'
 import { flag, id, line, month } from './fields.ts'
+import { wiringSchema } from './wiring.ts'
 
 /** One of a job's options: what a person chooses of the links after the loads. */
 
@@ -143,43 +142,6 @@ export const schoolSchema = z.strictObject({
 })
 
 const loss = (label: string) => quantity('l', label, '', { min: 0, max: 0.9 }).nullable()
-
-export const circuitChoiceSchema = z.strictObject({
-  lengthM: quantity('L', 'length one way', 'm', { min: 0, max: 5000 }).nullable(),
-  installation: choice(INSTALLATIONS).nullable(),
-  size: z
-    .string()
-    .refine((size) => CONDUCTOR_SIZES.includes(size), { error: () => 'a size such as 6 mm2 or 10 AWG' })
-    .nullable(),
-  parallel: count('n', 'conductors in parallel', 1, 8).nullable(),
-  ambientC: quantity('T', 'air around the cable', '°C', { min: -60, max: 105 }).nullable(),
-  maxDropFraction: quantity('ΔU', 'largest share of voltage to lose', '', { above: 0, max: 0.5 }).nullable(),
-  /** Catalogue id of the device, "none" for no device, "built-in" for a unit's own breaker, null for the design's choice. */
-  deviceId: id.nullable(),
-  deviceRatingA: quantity('I_n', 'device rating', 'A', { above: 0, max: 10_000 }).nullable(),
-  /** Length of each lead of batteries in parallel, in the order they hang; null for the length of the circuit. */
-  leadsM: z
-    .array(quantity('L', 'length of the lead', 'm', { min: 0, max: 5000 }).nullable())
-    .max(64, { error: () => 'at most 64 leads' })
-    .nullable(),
-})
-
-/** What switches or watches a circuit and does not trip by itself at a current. */
-export const IN_LINE_ROLES = ['isolator', 'load-disconnect', 'battery-switch', 'residual-current'] as const
-
-/** Something a person put in line with a circuit. */
-export const inLineSchema = z.strictObject({ id, circuitId: line(80), role: choice(IN_LINE_ROLES) })
-export const MOST_IN_LINE = 40
-
-export const wiringSchema = z.strictObject({
-  circuits: z.record(z.string(), circuitChoiceSchema),
-  /** Fitting chosen for a unit of the plant, by the unit's id: a catalogue id, or "none"; left out for the design's choice. */
-  fittings: z.record(line(120), id),
-  /** In line with circuits, beside what the design puts there. */
-  inLine: z.array(inLineSchema).max(MOST_IN_LINE, { error: () => `at most ${MOST_IN_LINE} switches in line` }),
-  /** Everything meets at one pair of bus bars, or inverters at a second pair behind a link. */
-  busStages: count('n', 'stages of the bus bars', 1, 2),
-})
 
 /** A small system of its own on the same site: another bank with panels, controller and loads. What is null is left to its design. */
 export const besideSchema = z.strictObject({

@@ -4,14 +4,15 @@ import { AIR_RANGE_C, choice, count, fraction, quantity, share } from '../method
 import { CHEMISTRY_NAMES } from '../tables/chemistries.ts'
 import { UNIT_SYSTEMS } from '../units/writer.ts'
 import { flag, id, line, month } from './fields.ts'
-import { acceptedSchema, circuitChoiceSchema, optionSchema, schoolSchema } from './option.ts'
+import { acceptedSchema, optionSchema, schoolSchema } from './option.ts'
+import { type bondChoiceSchema, circuitChoiceSchema, RUN_PLACES, type RunPlace } from './wiring.ts'
 
-export { acceptedSchema, circuitChoiceSchema, optionSchema, schoolSchema }
+export { acceptedSchema, circuitChoiceSchema, optionSchema, RUN_PLACES, type RunPlace, schoolSchema }
 
 /** Only what a person enters or chooses. `null` means not known yet, or left to the design. */
 
 export const JOB_FORMAT = 'yard-lamp-job'
-export const JOB_VERSION = 6
+export const JOB_VERSION = 7
 /** Rule sets a site may be wired by. */
 export const RULE_SET_IDS = ['iec', 'north-american'] as const
 export type RuleSetId = (typeof RULE_SET_IDS)[number]
@@ -269,3 +270,4 @@ export type Load = z.output<typeof loadSchema>
 export type Option = z.output<typeof optionSchema>
 export type Beside = Option['beside'][number]
 export type CircuitChoice = z.output<typeof circuitChoiceSchema>
+export type BondChoice = z.output<typeof bondChoiceSchema>

@@ -223,6 +223,28 @@ const NO_COUPLED_CHOICE = {
 const acCoupledFrom = (powerW: unknown): unknown =>
   typeof powerW === 'number' && powerW > 0 ? { ...NO_COUPLED_CHOICE, powerW } : null
 
+const CHOICE_OF_7 = { place: null, together: null, terminalC: null, deviceAtM: null, reason: '' }
+
+/** Version 7: where a run lies and what lies beside it, terminals, reasons, protective conductors. */
+function fromVersion6(job: Fields): Fields {
+  const upgraded = (option: unknown): unknown => {
+    if (!isFields(option) || !isFields(option.wiring)) return option
+    const { circuits } = option.wiring
+    const each = (choice: unknown) => (isFields(choice) ? { ...choice, ...CHOICE_OF_7 } : choice)
+    return {
+      ...option,
+      wiring: {
+        ...option.wiring,
+        bonds: {},
+        circuits: isFields(circuits)
+          ? Object.fromEntries(Object.entries(circuits).map(([id, choice]) => [id, each(choice)]))
+          : circuits,
+      },
+    }
+  }
+  return { ...job, version: 7, options: Array.isArray(job.options) ? job.options.map(upgraded) : job.options }
+}
+
 /** What brings a job from version 1, 2, … to the next. */
 const FROM: readonly ((job: Fields) => Fields)[] = [
   fromVersion1,
@@ -230,4 +252,5 @@ const FROM: readonly ((job: Fields) => Fields)[] = [
   fromVersion3,
   fromVersion4,
   fromVersion5,
+  fromVersion6,
 ]

@@ -29,6 +29,8 @@ export interface Demand {
   readonly continuousVA: Known
   readonly surgeW: Known
   readonly dcContinuousW: Known
+  /** DC loads together while the worst of them starts. */
+  readonly dcSurgeW: Known
   readonly heating: HeatingResult | null
   /** What the heavier leg of a split phase carries; null where the site has none. */
   readonly legs: LegDemand | null
@@ -88,6 +90,7 @@ export const demandLink: Link<object, Demand> = defineLink(
       continuousVA: ac.continuousVA,
       surgeW: ac.surgeW,
       dcContinuousW: dc.continuousW,
+      dcSurgeW: dc.surgeW,
       worstStartId: worstStart(worked),
     }
   },

@@ -3,7 +3,6 @@ import { type Cable, type CatalogueItem, itemName } from '../catalogue/schema.ts
 import { keptCount } from '../job/existing.ts'
 import type { Existing, WeightTarget } from '../job/schema.ts'
 import { PLACES, type Place, type Plant } from '../plant/plant.ts'
-import type { RuleSet } from '../rules/rule-set.ts'
 import { formatMoney, formatNumber } from '../units/format.ts'
 import type { Circuit } from '../wiring/circuits.ts'
 import type { Fitted } from '../wiring/fittings.ts'
@@ -44,7 +43,6 @@ export interface PartsResult extends LinkResult {
 interface Wired {
   readonly circuits: readonly Circuit[]
   readonly fittings: readonly Fitted[]
-  readonly rules: RuleSet
 }
 
 /** A system beside the main one, as it is bought: its name stands before what each part is for. */
@@ -71,18 +69,17 @@ export const partsLink: Link<Upstream, PartsResult> = defineLink(
     units: plant.units,
     circuits: wiring.circuits,
     fittings: wiring.fittings,
-    rules: wiring.rules,
     beside,
   }),
-  ({ existing, targets, cables, write, units, circuits, fittings, rules, beside }, working): PartsResult => {
+  ({ existing, targets, cables, write, units, circuits, fittings, beside }, working): PartsResult => {
     const standing = [
       ...standingOf([...units, ...fittings], ''),
       ...beside.flatMap((each) => standingOf([...each.plant.units, ...each.wiring.fittings], `${each.name}: `)),
     ]
     const wired = [
-      ...circuits.flatMap((circuit) => wiringLines(cables, rules, circuit, '')),
+      ...circuits.flatMap((circuit) => wiringLines(cables, circuit, '')),
       ...beside.flatMap(({ name, wiring }) =>
-        wiring.circuits.flatMap((circuit) => wiringLines(cables, wiring.rules, circuit, `${name}: `)),
+        wiring.circuits.flatMap((circuit) => wiringLines(cables, circuit, `${name}: `)),
       ),
     ]
     const lines = mergeLines([...lessExisting(existing, standing), ...wired])
@@ -154,30 +151,28 @@ function lessExisting(existing: readonly Existing[], lines: readonly PartLine[])
 
 interface KeptLines {
   readonly cables: readonly Cable[]
-  readonly rules: RuleSet
   readonly whose: string
   readonly lines: readonly PartLine[]
 }
 const keptLines = new WeakMap<Circuit, KeptLines>()
 
 /** What a circuit is made of, told again only where it was laid anew. */
-function wiringLines(cables: readonly Cable[], rules: RuleSet, circuit: Circuit, whose: string): readonly PartLine[] {
+function wiringLines(cables: readonly Cable[], circuit: Circuit, whose: string): readonly PartLine[] {
   const before = keptLines.get(circuit)
-  if (before?.cables === cables && before.rules === rules && before.whose === whose) return before.lines
-  const lines = linesOf(cables, rules, circuit, whose)
-  keptLines.set(circuit, { cables, rules, whose, lines })
+  if (before?.cables === cables && before.whose === whose) return before.lines
+  const lines = linesOf(cables, circuit, whose)
+  keptLines.set(circuit, { cables, whose, lines })
   return lines
 }
 
 /** Both conductors of a run are bought, and for AC the earth as well; whole metres. */
-function linesOf(cables: readonly Cable[], rules: RuleSet, circuit: Circuit, whose: string): PartLine[] {
+function linesOf(cables: readonly Cable[], circuit: Circuit, whose: string): PartLine[] {
   const lines: PartLine[] = []
   if (circuit.cable) {
     const { size, parallel } = circuit.cable
     const cable = cables.find((each) => each.use === circuit.use && each.size === size)
-    const wires = rules.conductorsOf(circuit.ac ? 'ac' : 'dc')
     const runsM = circuit.leadsM?.reduce((sum, each) => sum + each, 0) ?? circuit.count * circuit.lengthM.value
-    const metres = Math.ceil(runsM * parallel * wires)
+    const metres = Math.ceil(runsM * parallel * circuit.wires)
     if (cable && metres > 0) lines.push(part('cable runs', cable, whose + circuit.title, metres, 'm'))
   }
   if (circuit.device?.item) {

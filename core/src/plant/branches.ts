@@ -14,6 +14,8 @@ export interface Branch {
   /** The room or use, or the load where it is alone. */
   readonly name: string
   readonly rows: readonly DemandRow[]
+  /** Something on it may never stop. */
+  readonly critical: boolean
   /** Voltage of DC loads behind a converter; null for the board’s own. */
   readonly convertedV: number | null
   /** Efficiency of that converter. */
@@ -42,6 +44,7 @@ interface Open {
   readonly rows: DemandRow[]
   togetherVA: number
   aloneVA: number
+  critical: boolean
 }
 
 /** What a load brings to a branch: told once for as long as it stands as it is. */
@@ -100,7 +103,7 @@ export function branchesOf({ loads, heating, ...brief }: BranchBrief): Branch[] 
       add(own, load, row, voltAmperes)
       continue
     }
-    const begun: Open = { id: load.id, key, load, rows: [], togetherVA: 0, aloneVA: 0 }
+    const begun: Open = { id: load.id, key, load, rows: [], togetherVA: 0, aloneVA: 0, critical: false }
     add(begun, load, row, voltAmperes)
     open.push(begun)
     counts[load.supply] += 1
@@ -133,14 +136,15 @@ function keyOf(load: Load, site: BranchBrief['site'], full: boolean): string {
 const sumWith = ({ togetherVA, aloneVA }: Open, { runsTogether }: Load, voltAmperes: number): number =>
   runsTogether ? Math.max(togetherVA + voltAmperes, aloneVA) : Math.max(togetherVA, aloneVA, voltAmperes)
 
-function add(branch: Open, { runsTogether }: Load, row: DemandRow, voltAmperes: number): void {
+function add(branch: Open, { runsTogether, priority }: Load, row: DemandRow, voltAmperes: number): void {
   branch.rows.push(row)
+  if (priority === 'critical') branch.critical = true
   if (runsTogether) branch.togetherVA += voltAmperes
   else branch.aloneVA = Math.max(branch.aloneVA, voltAmperes)
 }
 
 function branchOf(
-  { id, load, rows }: Open,
+  { id, load, rows, critical }: Open,
   site: BranchBrief['site'],
   systemVoltageV: number,
   named: Set<string>,
@@ -154,6 +158,7 @@ function branchOf(
     board: load.supply,
     name: (rows.length === 1 ? load.name : room || load.name) || 'Loads',
     rows,
+    critical,
     convertedV: converted ? (load.voltageV ?? systemVoltageV) : null,
     efficiency: converted
       ? enteredOr(load.converterEfficiency, load.name, assumedOf(DEFAULTS.converterEfficiency))
@@ -167,6 +172,7 @@ const heaterBranch = ({ supply, heaterW }: HeatingResult, mainsVoltageV: number)
   board: supply,
   name: 'Battery heater',
   rows: [{ quantity: entered(1, 'heater'), powerW: heaterW }],
+  critical: false,
   convertedV: null,
   efficiency: null,
   mainsV: supply === 'ac' ? mainsVoltageV : null,

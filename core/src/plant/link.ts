@@ -4,7 +4,7 @@ import type { BatteryResult } from '../battery/link.ts'
 import type { ControllerResult } from '../controller/link.ts'
 import type { InverterResult } from '../inverter/link.ts'
 import type { LoadsResult } from '../loads/link.ts'
-import { rulesOf } from '../rules/rules.ts'
+import type { RuleSet } from '../rules/rule-set.ts'
 import { defineLink, type Link } from '../working/link.ts'
 import { inLineUnits, withInLine } from './boards.ts'
 import { type Branch, branchesOf } from './branches.ts'
@@ -13,6 +13,7 @@ import type { Plant } from './plant.ts'
 import { makeUnits } from './units.ts'
 
 export interface Upstream {
+  readonly rules: RuleSet
   readonly loads: LoadsResult
   readonly battery: BatteryResult
   readonly array: ArrayResult
@@ -22,14 +23,17 @@ export interface Upstream {
 }
 
 /** What hangs behind the boards: read from the loads alone, so that no other edit tells the rooms apart again. */
-const branchesLink: Link<Pick<Upstream, 'loads' | 'battery'>, { readonly branches: readonly Branch[] }> = defineLink(
+const branchesLink: Link<
+  Pick<Upstream, 'loads' | 'battery' | 'rules'>,
+  { readonly branches: readonly Branch[] }
+> = defineLink(
   'wiring',
-  ({ job }, { loads, battery }) => ({
+  ({ job }, { loads, battery, rules }) => ({
     loads: job.loads,
     heating: loads.heating,
     mainsVoltageV: job.site.mainsVoltageV,
     splitPhase: job.site.splitPhase,
-    rules: rulesOf(job.site),
+    rules,
     systemVoltageV: battery.systemVoltageV.value,
   }),
   ({ mainsVoltageV, splitPhase, ...brief }) => ({

@@ -1,6 +1,6 @@
 import { CONDUCTORS, conductorOf, isAwg } from '../tables/conductor.ts'
 import type { RuleSet } from './rule-set.ts'
-import { batteryPost, dropLimits, OUTDOOR_AND_INDOOR_AIR_C } from './shared.ts'
+import { AMBIENT, batteryPost, dropLimits, isMobile } from './shared.ts'
 
 const PART_4_43 = 'IEC 60364-4-43'
 const PART_5_52 = 'IEC 60364-5-52:2009'
@@ -18,28 +18,54 @@ function protectiveAreaMm2(phaseMm2: number): number {
   return phaseMm2 <= 35 ? 16 : phaseMm2 / 2
 }
 
+const CONTINUOUS = { value: 1.25, source: 'assumption of Yard Lamp: a quarter to spare, as in North America' }
+const TABLES = `${PART_5_52}, Annex B`
+const IN_GROUND = ['iec-xlpe90-d1', 'iec-pvc70-d1'] as const
+const FIXED = (['iec-pvc70', 'iec-xlpe90'] as const).flatMap((insulation) =>
+  (['a1', 'a2', 'b1', 'b2', 'c', 'd1', 'e', 'f'] as const).map((method) => `${insulation}-${method}` as const),
+)
+const MOBILE = ['battery-105-metric', 'battery-105-metric-engine', 'battery-105', 'battery-105-engine'] as const
+
 /** IEC 60364 and what goes with it. */
 export const IEC: RuleSet = {
   id: 'iec',
   name: 'IEC, metric',
   standards: 'IEC 60364, EN 50618 for PV cable, ISO 13297 on boats',
-  laid: { pv: 'pv-surface', battery: 'iec-xlpe90-c', fixed: 'iec-pvc70-b1' },
-  installations: ({ kind }, use) => {
-    if (use === 'pv') return ['pv-two-touching', 'pv-surface', 'pv-free-air']
-    const fixed = ['iec-pvc70-b1', 'iec-pvc70-c', 'iec-xlpe90-b1', 'iec-xlpe90-c'] as const
-    return kind === 'building' || use === 'fixed' ? fixed : ['battery-105', ...fixed]
+  laid: ({ kind, use, ac, place }) => {
+    if (place === 'ground') return { value: use === 'fixed' ? 'iec-pvc70-d1' : 'iec-xlpe90-d1', source: TABLES }
+    if (use === 'pv') return { value: 'pv-two-touching', source: 'EN 50618: + and − of a string lie together' }
+    if (isMobile({ kind }) && !ac) {
+      const engine = place === 'engine space'
+      return { value: engine ? 'battery-105-metric-engine' : 'battery-105-metric', source: 'ISO 13297; 60364-7-721' }
+    }
+    return { value: use === 'battery' ? 'iec-xlpe90-c' : 'iec-pvc70-b1', source: TABLES }
   },
-  ambientC: OUTDOOR_AND_INDOOR_AIR_C,
+  installations: ({ kind, use, ac }) => {
+    if (use === 'pv') return ['pv-two-touching', 'pv-surface', 'pv-free-air', ...IN_GROUND]
+    return isMobile({ kind }) && !ac ? [...MOBILE, ...FIXED] : FIXED
+  },
+  ambient: AMBIENT,
   terminalC: () => ({ value: 70, source: `${PART_5_52}, 523.1, unless stated` }),
+  terminalsC: [70, 90],
   groupedBy: { value: 'circuits', source: `${PART_5_52}, Table B.52.17` },
   smallConductors: { value: [], source: `${PART_4_43}: none; Ib ≤ In ≤ Iz for every size` },
   parallel: {
     smallestSize: { value: null, source: `${PART_4_43}, 433.4: any, each with its share` },
+    said: 'any size, each with its share; one device only up to what each can carry',
     mostAutomatic: 4,
   },
   pvCurrentFactor: { value: 1.25, source: `${PART_7_712}, 712.433` },
-  pvConductorFactor: { value: 1, source: `${PART_7_712}, 712.433: asked for once` },
-  continuousFactor: { value: 1.25, source: 'assumption of Yard Lamp: a quarter to spare, as in North America' },
+  factor: {
+    sun: { value: 1, source: `${PART_7_712}, 712.433: asked for once` },
+    controller: { value: 1, source: `${PART_4_43}, 433.1: its rated output` },
+    battery: CONTINUOUS,
+    inverter: { value: 1, source: `${PART_4_43}, 433.1: its continuous current` },
+    supply: { value: 1, source: `${PART_4_43}, 433.1: what the source may give` },
+    engine: CONTINUOUS,
+    loads: CONTINUOUS,
+  },
+  continuousFactor: CONTINUOUS,
+  nextDeviceUp: { value: null, source: `${PART_4_43}, 433.1: In ≤ Iz` },
   stringFuse: { value: { leastOfIsc: 1.5, mostOfIsc: 2.4 }, source: `${PART_7_712}, 712.433.1` },
   drop: dropLimits('IEC 60364-5-52, Annex G'),
   series: {
@@ -80,6 +106,7 @@ export const IEC: RuleSet = {
     { value: 'PV array: live whenever it is lit', source: `${PART_7_712}, 712.514` },
     { value: 'two sources of supply, at the board', source: 'IEC 60364-5-51, 514' },
   ],
+  surgeFromM: { value: 10, source: 'IEC 61643-32: both ends over 10 m; 115/Ng m where the flashes are known' },
   deviceToBatteryM: batteryPost('ISO 13297, 60364-7-721'),
   colours: [
     { role: 'ac-line-1', name: 'brown', pattern: 'plain' },

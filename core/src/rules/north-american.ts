@@ -1,7 +1,7 @@
 import { CONDUCTORS, conductorOf, isAwg } from '../tables/conductor.ts'
 import { EQUIPMENT_GROUNDING_NA } from '../tables/equipment-grounding-na.ts'
 import type { RuleSet } from './rule-set.ts'
-import { batteryPost, dropLimits, OUTDOOR_AND_INDOOR_AIR_C } from './shared.ts'
+import { AMBIENT, batteryPost, dropLimits, isMobile } from './shared.ts'
 
 const NEC = 'NFPA 70 (NEC) 2023'
 
@@ -24,19 +24,28 @@ function groundingSize(deviceRatingA: number, phaseSize: string, requiredPhaseSi
   return nextAwg(Math.min(grown, phaseMm2))
 }
 
+const FIXED = ['na-raceway-75', 'na-raceway-90', 'na-free-air-75', 'na-free-air-90'] as const
+const MOBILE = ['battery-105', 'battery-105-engine'] as const
+const CONTINUOUS = { value: 1.25, source: `${NEC}, 210.19(A), 210.20(A), 215.2(A)` }
+
 /** NFPA 70 and what goes with it. */
 export const NORTH_AMERICAN: RuleSet = {
   id: 'north-american',
   name: 'North American',
   standards: `${NEC}, ABYC E-11 on boats`,
-  laid: { pv: 'na-free-air-90', battery: 'battery-105', fixed: 'na-raceway-75' },
-  installations: ({ kind }, use) => {
-    if (use === 'pv') return ['na-free-air-90', 'na-free-air-75', 'na-raceway-90', 'na-raceway-75']
-    const fixed = ['na-raceway-75', 'na-raceway-90', 'na-free-air-75', 'na-free-air-90'] as const
-    return kind === 'building' || use === 'fixed' ? fixed : ['battery-105', ...fixed]
+  laid: ({ kind, use, ac, place }) => {
+    if (use === 'pv' && place !== 'ground') return { value: 'na-free-air-90', source: `${NEC}, 310.17, 690.31` }
+    if (isMobile({ kind }) && !ac && use !== 'pv')
+      return { value: place === 'engine space' ? 'battery-105-engine' : 'battery-105', source: 'ABYC E-11' }
+    return { value: use === 'fixed' ? 'na-raceway-75' : 'na-raceway-90', source: `${NEC}, 310.16` }
   },
-  ambientC: OUTDOOR_AND_INDOOR_AIR_C,
+  installations: ({ kind, use, ac }) => (isMobile({ kind }) && !ac && use !== 'pv' ? [...MOBILE, ...FIXED] : FIXED),
+  ambient: {
+    ...AMBIENT,
+    roof: { ...AMBIENT.roof, source: `${AMBIENT.roof.source}; 33 °C more in raceway on the roof itself, 310.15(B)(2)` },
+  },
   terminalC: (currentA) => ({ value: currentA <= 100 ? 60 : 75, source: `${NEC}, 110.14(C)(1), unless marked` }),
+  terminalsC: [60, 75, 90],
   groupedBy: { value: 'conductors', source: `${NEC}, 310.15(C)(1)` },
   smallConductors: {
     value: [
@@ -46,10 +55,23 @@ export const NORTH_AMERICAN: RuleSet = {
     ],
     source: `${NEC}, 240.4(D)`,
   },
-  parallel: { smallestSize: { value: '1/0 AWG', source: `${NEC}, 310.10(G)` }, mostAutomatic: 4 },
+  parallel: {
+    smallestSize: { value: '1/0 AWG', source: `${NEC}, 310.10(G)` },
+    said: 'not below 1/0 AWG each, of one length, size, material and lug',
+    mostAutomatic: 4,
+  },
   pvCurrentFactor: { value: 1.25, source: `${NEC}, 690.8(A)(1)` },
-  pvConductorFactor: { value: 1.25, source: `${NEC}, 690.8(B)` },
-  continuousFactor: { value: 1.25, source: `${NEC}, 210.19(A), 210.20(A)` },
+  factor: {
+    sun: { value: 1.25, source: `${NEC}, 690.8(B), 690.9(B): once more` },
+    controller: { value: 1.25, source: `${NEC}, 690.8(B)(1), of the output rating, 690.8(A)(1)` },
+    battery: { value: 1.25, source: `${NEC}, 706.30(A), 215.2(A)` },
+    inverter: { value: 1.25, source: `${NEC}, 690.8(B), of the continuous output rating` },
+    supply: { value: 1.25, source: `${NEC}, 215.2(A), 445.13` },
+    engine: CONTINUOUS,
+    loads: CONTINUOUS,
+  },
+  continuousFactor: CONTINUOUS,
+  nextDeviceUp: { value: 800, source: `${NEC}, 240.4(B); not for small conductors, 240.4(D)` },
   stringFuse: { value: { leastOfIsc: 1.5625, mostOfIsc: null }, source: `${NEC}, 690.9(B)` },
   drop: dropLimits(`${NEC}, 210.19(A), Informational Note 4`),
   series: {
@@ -87,6 +109,7 @@ export const NORTH_AMERICAN: RuleSet = {
     { value: 'PV system disconnect, with its highest voltage', source: `${NEC}, 690.13(B), 690.7(D)` },
     { value: 'energy storage disconnect', source: `${NEC}, 706.15(C)` },
   ],
+  surgeFromM: { value: 10, source: 'UL 1449 type 2 or 1 at both ends over 10 m; NFPA 780 with a lightning system' },
   deviceToBatteryM: batteryPost('ABYC E-11, 11.10.1'),
   colours: [
     { role: 'ac-line-1', name: 'black', pattern: 'plain' },

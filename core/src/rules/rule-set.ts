@@ -1,10 +1,26 @@
 import type { Device } from '../catalogue/schema.ts'
-import type { RuleSetId, Site } from '../job/schema.ts'
+import type { RuleSetId, RunPlace, Site } from '../job/schema.ts'
 import type { Installation } from '../tables/installations.ts'
 import type { DeviceSeries } from '../tables/standard-ratings.ts'
 
+/** Ratings of terminals, °C. */
+export const TERMINALS_C = [60, 70, 75, 90] as const
+export type TerminalC = (typeof TERMINALS_C)[number]
+
 /** What a cable is for: the catalogue keeps its cables by it. */
 export type CableUse = 'pv' | 'battery' | 'fixed'
+
+/** A run as its rules look at it. */
+export interface RunBrief {
+  readonly kind: Site['kind']
+  readonly use: CableUse
+  readonly ac: boolean
+  readonly place: RunPlace
+}
+
+/** What a circuit's current is multiplied by, by what drives it. */
+export const DRIVEN_BY = ['sun', 'controller', 'battery', 'inverter', 'supply', 'engine', 'loads'] as const
+export type DrivenBy = (typeof DRIVEN_BY)[number]
 
 /** A figure of a rule set with where it stands. */
 export interface Ruled<T = number> {
@@ -35,30 +51,38 @@ export interface RuleSet {
   /** The standards it is read from, in a line. */
   readonly standards: string
 
-  /** How a circuit is laid while a person leaves it open. */
-  readonly laid: Readonly<Record<CableUse, Installation>>
-  /** Ways of laying that are read from this set's own tables, by kind of site. */
-  readonly installations: (site: Pick<Site, 'kind'>, use: CableUse) => readonly Installation[]
-  /** Air about a cable where none is entered, °C. */
-  readonly ambientC: Readonly<Record<'indoors' | 'outside', Ruled>>
+  /** How a circuit is laid while a person leaves it open: the table for the place. */
+  readonly laid: (run: RunBrief) => Ruled<Installation>
+  /** Ways of laying that are read from this set's own tables, by kind of site; another needs a reason. */
+  readonly installations: (run: Pick<RunBrief, 'kind' | 'use' | 'ac'>) => readonly Installation[]
+  /** Air about a cable by its place, where none is entered: so much over the hottest air there, and at least so much, °C. */
+  readonly ambient: Readonly<
+    Record<RunPlace, { readonly leastC: number; readonly overAirC: number; readonly source: string }>
+  >
   /** Rating of a terminal that is not marked, °C, by the current of its circuit. */
-  readonly terminalC: (currentA: number) => Ruled<60 | 70 | 75>
+  readonly terminalC: (currentA: number) => Ruled<TerminalC>
+  /** Ratings terminals are marked with, °C. */
+  readonly terminalsC: readonly TerminalC[]
   /** How a pair laid beside others is counted for grouping: by circuits, or by conductors that carry current. */
   readonly groupedBy: Ruled<'circuits' | 'conductors'>
   readonly smallConductors: Ruled<readonly SmallConductor[]>
   readonly parallel: Readonly<{
     /** Thinnest conductor that may be paralleled; null for any. */
     smallestSize: Ruled<string | null>
+    /** What is said of a set where the two differ. */
+    readonly said: string
     /** Most in parallel the design takes by itself. */
     mostAutomatic: number
   }>
 
   /** Short-circuit current of a string to the most it can be in bright sun. */
   readonly pvCurrentFactor: Ruled
-  /** The same again for conductor and device of a PV circuit; 1 where the set asks for it once. */
-  readonly pvConductorFactor: Ruled
-  /** Device and conductor over the current a circuit carries all day. */
+  /** Conductor and device over the design current of a circuit; that of the sun is on top of its own factor. */
+  readonly factor: Readonly<Record<DrivenBy, Ruled>>
+  /** Device over what a circuit truly carries all day, whatever its design current. */
   readonly continuousFactor: Ruled
+  /** The next standard device above what a cable carries is allowed up to so much, A; null where none is. */
+  readonly nextDeviceUp: Ruled<number | null>
   /** String fuse between these multiples of the short-circuit current; the upper null where only the panel's limit counts. */
   readonly stringFuse: Ruled<{ readonly leastOfIsc: number; readonly mostOfIsc: number | null }>
 
@@ -83,6 +107,8 @@ export interface RuleSet {
   readonly disconnects: readonly Ruled<string>[]
   /** Labels that are asked for. */
   readonly labels: readonly Ruled<string>[]
+  /** Length outdoors from which an array lead has surge protection, m. */
+  readonly surgeFromM: Ruled
   /** How far from a battery post the first device may stand, m. */
   readonly deviceToBatteryM: (site: Pick<Site, 'kind'>) => Ruled
   readonly colours: readonly ConductorColour[]

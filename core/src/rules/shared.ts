@@ -3,11 +3,20 @@ import type { Ruled, RuleSet } from './rule-set.ts'
 
 /** What both sets take alike, where neither standard gives a figure of its own. */
 
-/** Air about a cable: indoors, and on a roof or wall in the sun, °C. */
-export const OUTDOOR_AND_INDOOR_AIR_C: RuleSet['ambientC'] = {
-  indoors: { value: 35, source: 'assumption of Yard Lamp: indoors' },
-  outside: { value: 60, source: 'assumption of Yard Lamp: outside in the sun' },
-}
+const AIR = 'assumption of Yard Lamp'
+/** Air about a cable by its place, °C: on a roof or a wall in the sun far hotter than the shade. */
+export const AMBIENT = {
+  roof: { leastC: 60, overAirC: 25, source: `${AIR}: on a roof in the sun` },
+  outside: { leastC: 50, overAirC: 15, source: `${AIR}: on a wall in the sun` },
+  indoors: { leastC: 35, overAirC: 0, source: `${AIR}: indoors` },
+  'battery room': { leastC: 35, overAirC: 0, source: `${AIR}: where batteries stand` },
+  'engine space': { leastC: 60, overAirC: 0, source: `${AIR}: an engine space` },
+  ground: { leastC: 25, overAirC: -10, source: `${AIR}: soil` },
+} as const satisfies RuleSet['ambient']
+
+/** Places where a boat's or a vehicle's own tables are read: extra-low voltage, 105 °C battery cable. */
+export const isMobile = ({ kind }: Pick<Site, 'kind'>): boolean =>
+  kind === 'boat' || kind === 'vehicle' || kind === 'trailer'
 
 const LEG = 0.03
 const PATH = 0.05
@@ -31,6 +40,4 @@ const boatDrop = (value: number): Readonly<Record<'leg' | 'path', Ruled>> => {
 export const batteryPost =
   (source: string) =>
   ({ kind }: Pick<Site, 'kind'>): Ruled =>
-    kind === 'boat' || kind === 'vehicle' || kind === 'trailer'
-      ? { value: 0.18, source }
-      : { value: 1, source: 'assumption of Yard Lamp: as near as can be' }
+    isMobile({ kind }) ? { value: 0.18, source } : { value: 1, source: 'assumption of Yard Lamp: as near as can be' }

@@ -4,8 +4,9 @@ import type { DemandRow } from '../loads/row.ts'
 import { branchCircuitId } from '../plant/boards.ts'
 import type { Joint } from '../plant/plant.ts'
 import { type Known, known, type Step, Working } from '../working/working.ts'
+import { acShortA, wiresOf } from './ac-side.ts'
 import { type Asked, type BusCurrents, onBus, type WiringBrief } from './brief.ts'
-import { apparentCurrent } from './methods.ts'
+import { apparentCurrent } from './current-methods.ts'
 
 /** What the circuits behind boards and a second stage of bus bars carry. */
 
@@ -19,6 +20,7 @@ interface Drawn {
   readonly rows: readonly DemandRow[]
   readonly continuousW: Known
   readonly continuousVA: Known
+  readonly surgeW: Known
   readonly steps: readonly Step[]
 }
 /** By the first row of a branch and the circuit it hangs on: of many branches an edit of a load works one. */
@@ -36,15 +38,16 @@ function branchDemand({ plant }: WiringBrief, joint: Joint, working: Working) {
   const drawn = before && isSame ? before : drawnAnew(branch.rows, joint)
   ofRow.set(joint.title, drawn)
   working.take(drawn.steps)
-  return { branch, continuousW: drawn.continuousW, continuousVA: drawn.continuousVA }
+  const { continuousW, continuousVA, surgeW } = drawn
+  return { branch, continuousW, continuousVA, surgeW }
 }
 
 function drawnAnew(rows: readonly DemandRow[], { id, title }: Joint): Drawn {
   const working = new Working('wiring')
-  const { continuousW, continuousVA } = working.about({ id, name: title }, () =>
+  const { continuousW, continuousVA, surgeW } = working.about({ id, name: title }, () =>
     working.applyToList(acDemand, 'loads', [...rows]),
   )
-  return { rows, continuousW, continuousVA, steps: working.steps }
+  return { rows, continuousW, continuousVA, surgeW, steps: working.steps }
 }
 
 export function dcBranchAsked(brief: WiringBrief, bus: BusCurrents, joint: Joint, working: Working): Asked | null {
@@ -55,7 +58,12 @@ export function dcBranchAsked(brief: WiringBrief, bus: BusCurrents, joint: Joint
     efficiency: drawn.branch.efficiency ?? known(1, 'computed', 'direct, no converter'),
     batteryVoltageV: known(brief.battery.bank?.lowCutoffV ?? 1, 'catalogue', 'lowest voltage of the bank'),
   })
-  return onBus(bus, currentA)
+  const { surgeW, continuousW } = drawn
+  const startA =
+    continuousW.value > 0
+      ? known((currentA.value * surgeW.value) / continuousW.value, 'computed', 'while the worst load on it starts')
+      : null
+  return { ...onBus(bus, currentA), startA }
 }
 
 export function acBranchAsked(brief: WiringBrief, joint: Joint, working: Working): Asked | null {
@@ -64,5 +72,13 @@ export function acBranchAsked(brief: WiringBrief, joint: Joint, working: Working
   if (!drawn || !mainsV) return null
   const voltageV = known(mainsV, 'entered', 'mains of the site')
   const { currentA } = working.apply(apparentCurrent, { apparentPowerVA: drawn.continuousVA, voltageV })
-  return { currentA, workingA: currentA, voltageV, highestV: mainsV }
+  return {
+    currentA,
+    workingA: currentA,
+    startA: known(drawn.surgeW.value / mainsV, 'computed', 'while the worst load on it starts'),
+    voltageV,
+    highestV: mainsV,
+    prospectiveA: acShortA(brief),
+    wires: wiresOf(brief, mainsV),
+  }
 }

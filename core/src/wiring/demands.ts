@@ -4,38 +4,53 @@ import { everyString, type StrungArray } from '../controller/link.ts'
 import { pwm } from '../controller/methods.ts'
 import { inverterDcCurrent } from '../inverter/methods.ts'
 import type { CircuitKind } from '../job/defaults.ts'
+import type { RunPlace } from '../job/schema.ts'
 import { endsOf, type Joint, type Plant } from '../plant/plant.ts'
-import type { CableUse, RuleSet } from '../rules/rule-set.ts'
+import type { CableUse, DrivenBy } from '../rules/rule-set.ts'
 import { assumed, fromSheet, type Known, known, type Working } from '../working/working.ts'
+import { acShortA, supplyShortA, wiresOf } from './ac-side.ts'
 import { acBranchAsked, dcBranchAsked, linkA } from './branch-demands.ts'
 import { type Asked, type BusCurrents, busCurrents, onBus, type WiringBrief } from './brief.ts'
 import { type CircuitDemand, isCircuit } from './circuits.ts'
-import { apparentCurrent, sharedCurrent } from './methods.ts'
+import { apparentCurrent, sharedCurrent } from './current-methods.ts'
 
-/** What a circuit of a kind is made of. */
-const MADE_OF: Readonly<Record<CircuitKind, { readonly use: CableUse; readonly deviceType: Device['type'] }>> = {
-  string: { use: 'pv', deviceType: 'pv-fuse' },
-  array: { use: 'pv', deviceType: 'dc-breaker' },
-  controller: { use: 'battery', deviceType: 'dc-breaker' },
-  'battery-string': { use: 'battery', deviceType: 'battery-fuse' },
-  'battery-main': { use: 'battery', deviceType: 'battery-fuse' },
-  'inverter-dc': { use: 'battery', deviceType: 'battery-fuse' },
-  'dc-loads': { use: 'fixed', deviceType: 'dc-breaker' },
-  'inverter-ac': { use: 'fixed', deviceType: 'ac-breaker' },
-  'backup-ac': { use: 'fixed', deviceType: 'ac-breaker' },
-  charger: { use: 'battery', deviceType: 'dc-breaker' },
-  starter: { use: 'battery', deviceType: 'battery-fuse' },
-  alternator: { use: 'battery', deviceType: 'dc-breaker' },
-  'ac-coupled': { use: 'fixed', deviceType: 'ac-breaker' },
-  'bus-link': { use: 'battery', deviceType: 'battery-fuse' },
-  'dc-branch': { use: 'fixed', deviceType: 'dc-breaker' },
-  'ac-branch': { use: 'fixed', deviceType: 'ac-breaker' },
+interface MadeOf {
+  readonly use: CableUse
+  readonly deviceType: Device['type']
+  readonly drivenBy: DrivenBy
+  readonly place: RunPlace
+}
+const made = (use: CableUse, deviceType: Device['type'], drivenBy: DrivenBy, place: RunPlace): MadeOf => ({
+  use,
+  deviceType,
+  drivenBy,
+  place,
+})
+
+/** What a circuit of a kind is made of, what drives it and where it lies. */
+const MADE_OF: Readonly<Record<CircuitKind, MadeOf>> = {
+  string: made('pv', 'pv-fuse', 'sun', 'roof'),
+  array: made('pv', 'dc-breaker', 'sun', 'roof'),
+  controller: made('battery', 'dc-breaker', 'controller', 'indoors'),
+  'battery-string': made('battery', 'battery-fuse', 'battery', 'battery room'),
+  'battery-main': made('battery', 'battery-fuse', 'battery', 'battery room'),
+  'inverter-dc': made('battery', 'battery-fuse', 'battery', 'indoors'),
+  'dc-loads': made('fixed', 'dc-breaker', 'loads', 'indoors'),
+  'inverter-ac': made('fixed', 'ac-breaker', 'inverter', 'indoors'),
+  'backup-ac': made('fixed', 'ac-breaker', 'supply', 'indoors'),
+  charger: made('battery', 'dc-breaker', 'controller', 'indoors'),
+  starter: made('battery', 'battery-fuse', 'engine', 'engine space'),
+  alternator: made('battery', 'dc-breaker', 'controller', 'indoors'),
+  'ac-coupled': made('fixed', 'ac-breaker', 'inverter', 'indoors'),
+  'bus-link': made('battery', 'battery-fuse', 'battery', 'indoors'),
+  'dc-branch': made('fixed', 'dc-breaker', 'loads', 'indoors'),
+  'ac-branch': made('fixed', 'ac-breaker', 'loads', 'indoors'),
 }
 /** Leads between two batteries: a fault is fed from either end. */
 const FED_FROM_BOTH: ReadonlySet<CircuitKind> = new Set(['starter'])
 
 /** What each joint of the plant must carry; joints that carry nothing are left out. */
-export function circuitDemands(brief: WiringBrief, rules: RuleSet, working: Working): CircuitDemand[] {
+export function circuitDemands(brief: WiringBrief, working: Working): CircuitDemand[] {
   const { bank } = brief.battery
   if (!bank) return []
   const strung = new Map(everyString(brief).map((each) => [each.id, each]))
@@ -46,7 +61,7 @@ export function circuitDemands(brief: WiringBrief, rules: RuleSet, working: Work
       ASKED[joint.kind]({ brief, bus, array, joint, working }),
     )
     if (!asked || asked.currentA.value <= 0) return []
-    const { use, deviceType } = MADE_OF[joint.kind]
+    const ac = joint.carries === 'ac'
     return [
       {
         id: joint.id,
@@ -54,13 +69,15 @@ export function circuitDemands(brief: WiringBrief, rules: RuleSet, working: Work
         title: joint.title,
         count: joint.count,
         arrayId: joint.arrayId,
-        ac: joint.carries === 'ac',
-        fedByBank: joint.kind !== 'starter' && (joint.carries === 'battery' || joint.carries === 'dc'),
+        ac,
+        ...MADE_OF[joint.kind],
+        continuousA: asked.currentA,
+        startA: null,
+        together: 1,
+        loaded: 2,
+        wires: brief.rules.conductorsOf(ac ? 'ac' : 'dc'),
+        bankShare: bankShareOf(joint),
         prospectiveA: joint.kind === 'starter' ? STARTER_SHORT_A : 0,
-        use,
-        deviceType,
-        series: rules.series[deviceType],
-        installation: rules.laid[use],
         mustProtect: true,
         ratingA: null,
         terminal: narrowestTerminal(brief.plant, joint),
@@ -69,6 +86,12 @@ export function circuitDemands(brief: WiringBrief, rules: RuleSet, working: Work
       },
     ]
   })
+}
+
+/** A battery's own device breaks what it drives itself, or what all the others drive back into it. */
+function bankShareOf({ kind, carries, count }: Joint): number {
+  if (kind === 'battery-string') return Math.max(1, count - 1) / Math.max(1, count)
+  return kind !== 'starter' && (carries === 'battery' || carries === 'dc') ? 1 : 0
 }
 
 /** The terminal at either end that takes least. */
@@ -95,18 +118,37 @@ const share = (working: Working, whole: Known, alike: number, out: number): Know
     out: assumed(out, out === 0 ? 'all at work' : 'one string out of service'),
   }).eachA
 
+/** What the bank gives while both worst starts fall together. */
+const bankStart = ({ inverterStartA, dcStartA }: BusCurrents): Known | null =>
+  inverterStartA && dcStartA
+    ? known(inverterStartA.value + dcStartA.value, 'computed', 'the worst starts of AC and DC together')
+    : (inverterStartA ?? dcStartA)
+
+const shareOfStart = (startA: Known | null, alike: number): Known | null =>
+  startA && alike > 1 ? known(startA.value / alike, 'computed', `the worst start, shared by ${alike}`) : startA
+
 const ASKED: Readonly<Record<CircuitKind, (context: Context) => Asked | null | undefined>> = {
   string: ({ array, working }) => array && stringAsked(array, working),
   array: ({ array }) => array && arrayAsked(array),
   controller: ({ bus, array }) =>
-    array && onBus(bus, fromSheet(array.controller.ratedOutputA, itemName(array.controller)), array.strings.outputA),
+    array && {
+      ...onBus(bus, fromSheet(array.controller.ratedOutputA, itemName(array.controller)), array.strings.outputA),
+      continuousA: array.strings.outputA,
+    },
   'battery-string': ({ bus, joint, working }) =>
-    bus.bankA.value > 0 ? onBus(bus, share(working, bus.bankA, joint.count, 1)) : null,
-  'battery-main': ({ bus }) => onBus(bus, bus.bankA),
-  'inverter-dc': ({ bus, joint, working }) =>
-    onBus(bus, joint.count === 1 ? bus.inverterA : share(working, bus.inverterA, joint.count, 0)),
-  'dc-loads': ({ bus }) => onBus(bus, bus.dcLoadsA),
-  'inverter-ac': ({ brief, working }) => inverterAcAsked(brief, working),
+    bus.bankA.value > 0
+      ? {
+          ...onBus(bus, share(working, bus.bankA, joint.count, 1)),
+          startA: shareOfStart(bankStart(bus), Math.max(1, joint.count - 1)),
+        }
+      : null,
+  'battery-main': ({ bus }) => ({ ...onBus(bus, bus.bankA), startA: bankStart(bus) }),
+  'inverter-dc': ({ bus, joint, working }) => ({
+    ...onBus(bus, joint.count === 1 ? bus.inverterA : share(working, bus.inverterA, joint.count, 0)),
+    startA: shareOfStart(bus.inverterStartA, joint.count),
+  }),
+  'dc-loads': ({ bus }) => ({ ...onBus(bus, bus.dcLoadsA), startA: bus.dcStartA }),
+  'inverter-ac': ({ brief, joint, working }) => inverterAcAsked(brief, joint, working),
   'backup-ac': ({ brief, working }) => backupAcAsked(brief, working),
   charger: ({ brief, bus }) => {
     const { charge } = brief.backup
@@ -120,7 +162,7 @@ const ASKED: Readonly<Record<CircuitKind, (context: Context) => Asked | null | u
     return alternator?.charger && onBus(bus, fromSheet(alternator.charger.outputA, itemName(alternator.charger)))
   },
   'ac-coupled': ({ brief, working }) => coupledAsked(brief, working),
-  'bus-link': ({ brief, bus }) => onBus(bus, linkA(brief, bus)),
+  'bus-link': ({ brief, bus }) => ({ ...onBus(bus, linkA(brief, bus)), startA: bus.inverterStartA }),
   'dc-branch': ({ brief, bus, joint, working }) => dcBranchAsked(brief, bus, joint, working),
   'ac-branch': ({ brief, joint, working }) => acBranchAsked(brief, joint, working),
 }
@@ -136,21 +178,30 @@ function stringAsked({ panel, strings }: StrungArray, working: Working): Asked {
       parallel: known(1, 'computed', 'one string'),
     }).minimumRatingA,
     workingA: fromSheet(panel.impA, sheet),
+    continuousA: fromSheet(panel.impA, sheet),
+    prospectiveA: strings.inputA.value,
+    together: strings.stringsPerInput,
     mustProtect: strings.stringsPerInput >= 3 || strings.fuseRequired.value,
     ratingA: strings.fuseRatingA,
   }
 }
 
 /** Its device is the disconnect of the array as well. */
-const arrayAsked = ({ panel, strings }: StrungArray): Asked => ({
-  ...onPv(strings),
-  currentA: strings.inputA,
-  workingA: known(
+function arrayAsked({ panel, strings, quantity, controller }: StrungArray): Asked {
+  const workingA = known(
     panel.impA * strings.stringsPerInput,
     'catalogue',
     `working current of ${strings.stringsPerInput} strings of ${itemName(panel)}`,
-  ),
-})
+  )
+  return {
+    ...onPv(strings),
+    currentA: strings.inputA,
+    workingA,
+    continuousA: workingA,
+    prospectiveA: strings.inputA.value,
+    together: quantity * Math.min(controller.inputs, strings.stringsPerController),
+  }
+}
 
 /** A starter battery under its load: where the current of the charger is highest, share of nominal. Source: common sheets. */
 const STARTER_LOW_FACTOR = 0.92
@@ -187,18 +238,20 @@ function starterAsked({ backup: { alternator }, battery }: WiringBrief, working:
   }
 }
 
-function coupledAsked({ array }: WiringBrief, working: Working): Asked | null {
-  const item = array.further.find(({ id }) => id === AC_COUPLED_ID)?.strings?.acInverter
+function coupledAsked(brief: WiringBrief, working: Working): Asked | null {
+  const item = brief.array.further.find(({ id }) => id === AC_COUPLED_ID)?.strings?.acInverter
   if (!item) return null
   const voltageV = fromSheet(item.mainsVoltageV, itemName(item))
   const { currentA } = working.apply(apparentCurrent, {
     apparentPowerVA: fromSheet(item.continuousW, itemName(item)),
     voltageV,
   })
-  return { currentA, workingA: currentA, voltageV, highestV: item.mainsVoltageV }
+  return { currentA, workingA: currentA, voltageV, highestV: item.mainsVoltageV, prospectiveA: acShortA(brief) }
 }
 
-function inverterAcAsked({ inverter: { item } }: WiringBrief, working: Working): Asked | null {
+function inverterAcAsked(brief: WiringBrief, { count }: Joint, working: Working): Asked | null {
+  const { inverter, demand } = brief
+  const { item } = inverter
   if (!item) return null
   const sheet = itemName(item)
   const voltageV = fromSheet(item.mainsVoltageV, sheet)
@@ -206,11 +259,23 @@ function inverterAcAsked({ inverter: { item } }: WiringBrief, working: Working):
     apparentPowerVA: fromSheet(item.continuousVA, sheet),
     voltageV,
   })
-  return { currentA, workingA: currentA, voltageV, highestV: item.mainsVoltageV }
+  const each = (value: number, said: string) => known(value / item.mainsVoltageV / count, 'computed', said)
+  return {
+    currentA,
+    workingA: currentA,
+    continuousA: each(Math.min(demand.continuousVA.value, item.continuousVA * count), 'AC loads together, of one unit'),
+    startA: each(Math.min(demand.surgeW.value, item.surgeW * count), 'the worst start, of one unit'),
+    voltageV,
+    highestV: item.mainsVoltageV,
+    prospectiveA: acShortA(brief),
+    wires: wiresOf(brief, item.mainsVoltageV),
+  }
 }
 
 /** The lead from generator or mains, to chargers or to the inverter that passes it on. */
-function backupAcAsked({ backup: { charge, generator }, inverter }: WiringBrief, working: Working): Asked | null {
+function backupAcAsked(brief: WiringBrief, working: Working): Asked | null {
+  const { backup, inverter } = brief
+  const { charge, generator } = backup
   if (!charge) return null
   const fed = charge.item
   const mainsV = generator?.mainsVoltageV ?? (fed.kind === 'charger' ? fed.inputV : fed.mainsVoltageV)
@@ -222,10 +287,14 @@ function backupAcAsked({ backup: { charge, generator }, inverter }: WiringBrief,
       : known(chargerVA + passedVA, 'computed', 'charger, and what the inverter passes on'),
     voltageV: known(mainsV, 'catalogue', generator ? itemName(generator) : itemName(fed)),
   })
+  const { limitA } = charge.input
+  const limited = limitA && limitA.value < currentA.value ? limitA : currentA
   return {
-    currentA,
-    workingA: currentA,
+    currentA: limited,
+    workingA: limited,
     voltageV: known(mainsV, 'catalogue', 'mains voltage'),
     highestV: mainsV,
+    prospectiveA: supplyShortA(backup),
+    wires: wiresOf(brief, mainsV),
   }
 }

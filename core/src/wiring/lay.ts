@@ -1,163 +1,170 @@
-import type { Device } from '../catalogue/schema.ts'
-import type { CircuitChoice } from '../job/schema.ts'
 import { InputError } from '../method/input-error.ts'
-import type { RuleSet } from '../rules/rule-set.ts'
-import { type DeviceSeries, STANDARD_RATINGS_A } from '../tables/standard-ratings.ts'
+import { WAYS } from '../rules/ways.ts'
+import { conductorOf } from '../tables/conductor.ts'
+import { letThroughA2s, TIME_CURRENT } from '../tables/time-current.ts'
 import { formatQuantity } from '../units/format.ts'
-import { assumed, entered, enteredOr, type Known, known, sameKnown, type Working } from '../working/working.ts'
+import { entered, enteredOr, type Known, known, type Working } from '../working/working.ts'
 import type { Circuit, CircuitCable, CircuitDemand, CircuitDevice } from './circuits.ts'
-import { ampacity, protectRating, voltageDrop, wireSize } from './methods.ts'
-
-/** All that a circuit is laid by. */
-export interface LayBrief {
-  readonly demand: CircuitDemand
-  readonly choice: CircuitChoice
-  /** While the circuit has none of its own. */
-  readonly lengthM: Known
-  readonly rules: RuleSet
-  /** Share of voltage to lose, where the circuit sets none. */
-  readonly maxDropFraction: number
-  readonly devices: readonly Device[]
-  /** What the bank can drive into a short, A. */
-  readonly bankShortA: number
-}
-
-type Same<T> = (a: T, b: T) => boolean
-/** How each field of a structure is compared: a field added to it does not compile until it is. */
-type SameFields<T> = { readonly [K in keyof T]: Same<T[K]> }
-
-/** @returns a comparison of two structures, field by field, in the order given: first what differs most often */
-function sameBy<T extends object>(fields: SameFields<T>): Same<T> {
-  const each = Object.entries(fields) as [keyof T, Same<T[keyof T]>][]
-  return (a, b) => a === b || each.every(([key, same]) => same(a[key], b[key]))
-}
-
-const orNull =
-  <T extends object>(same: Same<T>): Same<T | null> =>
-  (a, b) =>
-    a === b || (a !== null && b !== null && same(a, b))
-
-const sameDemand = sameBy<CircuitDemand>({
-  currentA: sameKnown,
-  workingA: sameKnown,
-  voltageV: sameKnown,
-  highestV: Object.is,
-  count: Object.is,
-  ratingA: orNull(sameKnown),
-  id: Object.is,
-  kind: Object.is,
-  title: Object.is,
-  arrayId: Object.is,
-  ac: Object.is,
-  use: Object.is,
-  deviceType: Object.is,
-  series: Object.is,
-  installation: Object.is,
-  mustProtect: Object.is,
-  fedByBank: Object.is,
-  prospectiveA: Object.is,
-  terminal: orNull(sameBy({ maxAreaMm2: Object.is, unitName: Object.is })),
-  deviceEnds: Object.is,
-})
-
-/** Whether two circuits are laid by the same. */
-export const sameBrief = sameBy<LayBrief>({
-  choice: Object.is,
-  bankShortA: Object.is,
-  demand: sameDemand,
-  lengthM: sameKnown,
-  maxDropFraction: Object.is,
-  rules: Object.is,
-  devices: Object.is,
-})
+import { groupedWith, smallestConductor } from './conductor-search.ts'
+import { loopOhm } from './drop.ts'
+import { adiabatic } from './fault-methods.ts'
+import { ampacity, conductor, leastDevice, prospective, protectRating, voltageDrop } from './methods.ts'
+import { BUILT_IN, NO_RATING, type Picked, pickDevice, ratingsFrom } from './pick-device.ts'
+import { conductorBrief, firstRatingA, type LayBrief, type Run, runOf } from './run.ts'
 
 /** The cable and the device of a circuit: a person's, else the design's. */
 export function layCircuit(brief: LayBrief, working: Working): Circuit {
-  const { demand, choice, rules } = brief
-  const { series, ratingA, fedByBank, prospectiveA, ...said } = demand
-  const leadsM = leadsOf(brief)
-  const ambient = demand.use === 'pv' ? rules.ambientC.outside : rules.ambientC.indoors
-  const run: Run = {
-    ...brief,
-    installation: choice.installation ?? demand.installation,
-    lengthM: enteredOr(leadsM ? Math.max(...leadsM) : choice.lengthM, demand.title, {
-      ...brief.lengthM,
-      place: `wiring.${demand.id}.lengthM`,
-    }),
-    ambientC: enteredOr(
-      choice.ambientC,
-      demand.title,
-      assumed(ambient.value, demand.use === 'pv' ? 'outside in the sun' : 'indoors'),
-    ),
-    maxDropFraction: enteredOr(choice.maxDropFraction, demand.title, assumed(brief.maxDropFraction, 'usual limit')),
-    factor: known(rules.continuousFactor.value, 'table', rules.continuousFactor.source),
-    prospectiveA: fedByBank ? brief.bankShortA : prospectiveA,
-  }
+  const { demand, choice } = brief
+  const { ratingA, bankShare, prospectiveA, ...said } = demand
+  const run = runOf(brief)
   const circuit = {
     ...said,
     // Nothing but the sun feeds an array's cable: where a person takes the trip away an isolator is enough.
     mustProtect: said.mustProtect && !(said.kind === 'array' && choice.deviceId === 'none'),
+    place: run.place,
+    together: run.together.value,
     lengthM: run.lengthM,
-    leadsM,
+    leadsM: run.leadsM,
     installation: run.installation,
+    ownTable: run.ownTable,
+    ambientC: run.ambientC,
+    terminalC: run.terminalC,
+    factor: run.factor,
+    series: run.series,
     maxDropFraction: run.maxDropFraction,
+    shortA: shortOf(run, working),
+    reason: choice.reason,
     deviceRefused: choice.deviceId === 'none',
+    deviceAtM: choice.deviceAtM,
   }
   try {
-    const cable = layCable(run, working)
-    const device = chooseDevice(run, cable, working)
+    const { cable, device } = layRun(run, circuit.shortA, working)
     // Where no standard fuse suits a string, string.fuse-missing says so: the catalogue lacks nothing.
     const missing = !device && demand.mustProtect && choice.deviceId === null && ratingA?.value !== null
     const unrated = choice.deviceId === BUILT_IN && choice.deviceRatingA === null
-    return { ...circuit, cable, device, lack: missing ? noDevice(run) : unrated ? NO_RATING : '' }
+    return { ...circuit, cable, device, lack: missing ? noDevice(run, circuit.shortA) : unrated ? NO_RATING : '' }
   } catch (error) {
     if (error instanceof InputError) return { ...circuit, cable: null, device: null, lack: error.message }
     throw error
   }
 }
 
-/** Choice of a breaker that is built into a unit at the source. */
-export const BUILT_IN = 'built-in'
-const NO_RATING = 'the rating of the breaker that is built in, from the unit’s sheet'
-
-/** Each lead of batteries in parallel where a person gave one; the others as long as the circuit. */
-function leadsOf({ demand, choice, lengthM }: LayBrief): number[] | null {
-  const given = choice.leadsM
-  if (demand.kind !== 'battery-string' || !given?.some((each) => each !== null)) return null
-  return Array.from({ length: demand.count }, (_, i) => given[i] ?? choice.lengthM ?? lengthM.value)
+/** What flows through the circuit’s device in a short right behind it. */
+function shortOf({ demand, bank, leadOhm }: Run, working: Working): Known {
+  if (demand.bankShare === 0 || !bank)
+    return known(demand.prospectiveA, demand.use === 'pv' ? 'computed' : 'assumption', SHORT_FROM[demand.drivenBy])
+  const { prospectiveA } = working.apply(prospective, {
+    sourceA:
+      demand.bankShare === 1
+        ? bank.shortCircuitA
+        : known(bank.shortCircuitA.value * demand.bankShare, 'computed', 'what flows through one battery’s device'),
+    voltageV: bank.voltageV,
+    leadOhm: known(leadOhm, 'computed', 'the leads before it'),
+  })
+  return prospectiveA
+}
+const SHORT_FROM: Readonly<Record<CircuitDemand['drivenBy'], string>> = {
+  sun: 'all strings in bright sun',
+  controller: 'the bank',
+  battery: 'the bank',
+  inverter: 'the inverters, or what passes through them',
+  supply: 'the source: eight times a generator’s rating, 6 kA of mains',
+  engine: 'a large starter battery',
+  loads: 'what feeds the board',
 }
 
-interface Run extends Omit<LayBrief, 'maxDropFraction'> {
-  readonly installation: Circuit['installation']
-  readonly ambientC: Known
-  readonly maxDropFraction: Known
-  readonly factor: Known
-  readonly prospectiveA: number
+interface Made {
+  readonly cable: CircuitCable
+  readonly device: CircuitDevice | null
 }
+
+/** The smallest device that is needed with its cable, then the next ones up where none of that size will do. */
+function layRun(run: Run, shortA: Known, working: Working): Made {
+  const minimumA = leastDeviceOf(run, working)
+  const firstA = firstRatingA(run)
+  if (firstA === 0) return { cable: layCable(run, 0, 0, working), device: null }
+  const open = run.choice.deviceRatingA === null && !run.demand.ratingA?.value
+  const ratings = open ? ratingsFrom(run.series, firstA) : [firstA]
+  const pick = pickDevice(run, ratings, shortA.value)
+  // A size a person chose stays; the design's carries the device, and what it lets through.
+  const carryA = pick?.ratingA ?? firstA
+  const least = pick ? leastArea(run, pick, shortA, working) : null
+  const cable = layCable(run, carryA, least?.value ?? 0, working, least)
+  if (run.choice.deviceId === BUILT_IN && run.choice.deviceRatingA === null) return { cable, device: null }
+  if (!pick) return { cable, device: null }
+  working.apply(protectRating, {
+    currentA: minimumA,
+    series: known(run.series, 'table', 'rule set'),
+    ampacityA: cable.ampacityA,
+    factor: known(1, 'computed', 'counted already'),
+  })
+  return { cable, device: { ...pick, ratingA: ratingOf(run, pick, firstA), minimumA } }
+}
+
+function leastDeviceOf({ demand, factor, rules }: Run, working: Working): Known {
+  return working.apply(leastDevice, {
+    designA: demand.currentA,
+    factor,
+    continuousA: demand.continuousA,
+    continuousFactor: known(rules.continuousFactor.value, 'table', rules.continuousFactor.source),
+  }).minimumA
+}
+
+const ratingOf = ({ choice, demand }: Run, { ratingA }: Picked, firstA: number): Known => {
+  const why = demand.ratingA?.value
+    ? 'fuse of a string'
+    : ratingA === firstA
+      ? 'the next standard rating'
+      : 'the next that breaks the short and holds the worst start'
+  return enteredOr(choice.deviceRatingA, demand.title, known(ratingA, 'computed', why))
+}
+
+/** Thinnest conductor that bears what the device lets through, for a short at either end; null where none is driven. */
+function leastArea(run: Run, { ratingA, opening }: Picked, shortA: Known, working: Working): Known | null {
+  if (shortA.value <= 0 || run.demand.use === 'pv') return null
+  const areaMm2 = conductorOf(run.choice.size ?? smallestConductor(conductorBrief(run, ratingA))?.size ?? '4/0 AWG')
+  const ohm = loopOhm(areaMm2.size, run.choice.parallel ?? 1, run.lengthM.value)
+  const farA = run.demand.voltageV.value / (run.demand.voltageV.value / shortA.value + ohm)
+  const at = (currentA: number) => {
+    const a2s = Math.min(letThroughA2s(opening, ratingA, currentA), MOST_S * currentA ** 2)
+    return { currentA, a2s, seconds: Math.max(1e-6, a2s / currentA ** 2) }
+  }
+  const [near, far] = [at(shortA.value), at(farA)]
+  const worst = far.a2s > near.a2s ? far : near
+  return working.apply(adiabatic, {
+    prospectiveCurrentA: known(worst.currentA, 'computed', worst === near ? shortA.from : 'a short at its far end'),
+    seconds: known(worst.seconds, 'table', TIME_CURRENT[opening].title),
+    k: known(WAYS[run.installation].kAdiabatic, 'table', WAYS[run.installation].source),
+  }).minimumAreaMm2
+}
+
+/** Longest the adiabatic rule is read, s. Source: IEC 60364-4-43, 434.5.2. */
+const MOST_S = 5
 
 /** The cable a person chose, or the smallest that does it; its limit and its drop at the working current. */
 function layCable(
-  { demand, choice, rules, installation, lengthM, ambientC, maxDropFraction, factor }: Run,
+  run: Run,
+  carryA: number,
+  leastAreaMm2: number,
   working: Working,
+  least: Known | null = null,
 ): CircuitCable {
-  const laid = { installation: entered(installation, demand.title), ambientC }
-  const { mostAutomatic } = rules.parallel
-  const sized =
-    choice.size === null
-      ? working.apply(wireSize, {
-          currentA: demand.currentA,
-          lengthM,
-          voltageV: demand.voltageV,
-          ...laid,
-          series: known(demand.series, 'table', 'rule set'),
-          maxDropFraction,
-          factor,
-          maxParallel: known(choice.parallel ?? mostAutomatic, 'assumption', `${mostAutomatic} in parallel at most`),
-        })
-      : null
+  const { demand, choice, lengthM } = run
+  const sized = choice.size === null ? sizeConductor(run, carryA, leastAreaMm2, working) : null
   const size = sized?.size ?? entered(choice.size ?? '', demand.title)
   const parallel = sized?.parallel ?? entered(choice.parallel ?? 1, demand.title)
-  const limit = working.apply(ampacity, { ...laid, size })
+  const n = parallel.value
+  const beside = groupedWith(run.grouping, n)
+  const each = (value: number, what: string) => known(value, 'computed', what)
+  const limit = working.apply(ampacity, {
+    installation: entered(run.installation, demand.title),
+    ambientC: run.ambientC,
+    terminalC: run.terminalC,
+    circuits: each(beside.circuits, 'side by side'),
+    currentCarrying: each(beside.currentCarrying, 'side by side'),
+    bundled: each(beside.bundled, 'side by side'),
+    size,
+  })
   const drop = working.apply(voltageDrop, {
     currentA: demand.workingA,
     lengthM,
@@ -165,73 +172,46 @@ function layCable(
     voltageV: demand.voltageV,
     parallel,
   })
-  const ampacityA: Known =
-    parallel.value === 1
-      ? limit.limitA
-      : known(limit.limitA.value * parallel.value, 'computed', `${parallel.value} in parallel`)
   return {
     size: size.value,
-    parallel: parallel.value,
+    parallel: n,
     chosen: choice.size !== null,
-    ampacityA,
+    ampacityA: n === 1 ? limit.limitA : known(limit.limitA.value * n, 'computed', `${n} in parallel`),
+    tableA: limit.baseA.value * n,
+    ambientFactor: limit.ambientFactor,
+    groupingFactor: limit.groupingFactor,
+    correctedA: limit.correctedA.value * n,
     dropV: drop.dropV,
     dropFraction: drop.dropFraction,
+    lossW: drop.lossW,
+    leastAreaMm2: least,
     limitedBy: sized?.limitedBy.value ?? null,
   }
 }
 
-function chooseDevice(run: Run, cable: CircuitCable, working: Working): CircuitDevice | null {
-  const { demand, choice, devices, factor } = run
-  if (choice.deviceId === 'none' || (choice.deviceId === null && !demand.mustProtect)) return null
-  if (demand.ratingA?.value === null && choice.deviceRatingA === null) return null
-  const rated = working.apply(protectRating, {
+function sizeConductor(run: Run, carryA: number, leastAreaMm2: number, working: Working) {
+  const { demand, rules, choice, grouping } = run
+  const { mostAutomatic } = rules.parallel
+  const each = (value: number, what: string) => known(value, 'computed', what)
+  return working.apply(conductor, {
     currentA: demand.currentA,
-    series: known(demand.series, 'table', 'rule set'),
-    ampacityA: cable.ampacityA,
-    factor,
+    factor: run.factor,
+    carryA: each(carryA, carryA > 0 ? 'its device' : 'no device'),
+    workingA: demand.workingA,
+    lengthM: run.lengthM,
+    voltageV: demand.voltageV,
+    installation: entered(run.installation, demand.title),
+    ambientC: run.ambientC,
+    terminalC: run.terminalC,
+    circuits: each(grouping.circuits, 'side by side'),
+    currentCarrying: each(grouping.currentCarrying, 'side by side'),
+    bundled: each(grouping.bundled, 'side by side'),
+    maxDropFraction: run.maxDropFraction,
+    maxParallel: known(choice.parallel ?? mostAutomatic, 'assumption', `${mostAutomatic} in parallel at most`),
+    leastAreaMm2: each(leastAreaMm2, 'what the device lets through'),
+    pathAreaMm2: each(run.pathAreaMm2, 'so that the whole path keeps its limit'),
   })
-  const decided = demand.ratingA?.value ? known(demand.ratingA.value, 'computed', 'fuse of a string') : rated.ratingA
-  const ratingA: Known = enteredOr(choice.deviceRatingA, demand.title, decided)
-  if (choice.deviceId === BUILT_IN)
-    return choice.deviceRatingA === null ? null : { item: null, ratingA, minimumA: rated.minimumA }
-  if (choice.deviceId !== null) {
-    const item = devices.find(({ id }) => id === choice.deviceId)
-    return item ? { item, ratingA, minimumA: rated.minimumA } : null
-  }
-  const open = choice.deviceRatingA === null && !demand.ratingA?.value
-  for (const each of open ? ratingsFrom(demand.series, ratingA, cable.ampacityA.value) : [ratingA]) {
-    const item = cheapest(devices.filter((device) => suits(device, run, each.value)))
-    if (item) return { item, ratingA: each, minimumA: rated.minimumA }
-  }
-  return null
 }
 
-/** The cheapest of several, whatever order a shelf has them in. */
-const cheapest = (devices: readonly Device[]): Device | undefined =>
-  devices.reduce<Device | undefined>(
-    (a, b) => (a && (a.price < b.price || (a.price === b.price && a.id < b.id)) ? a : b),
-    undefined,
-  )
-
-/** The rating that is needed, then the next ones up that still protect the cable: small ones often cannot break a bank. */
-const ratingsFrom = (series: DeviceSeries, ratingA: Known, ampacityA: number): Known[] => [
-  ratingA,
-  ...STANDARD_RATINGS_A[series]
-    .filter((amps) => amps > ratingA.value && amps <= ampacityA)
-    .map((amps) => known(amps, 'computed', 'the next that breaks what the bank delivers and still protects the cable')),
-]
-
-function suits(device: Device, { demand, prospectiveA }: Run, ratingA: number): boolean {
-  const volts = demand.ac ? device.maxAcV : device.maxDcV
-  return (
-    device.type === demand.deviceType &&
-    device.series === demand.series &&
-    volts >= demand.highestV &&
-    device.smallestA <= ratingA &&
-    ratingA <= device.largestA &&
-    device.interruptingA >= prospectiveA
-  )
-}
-
-const noDevice = ({ demand, prospectiveA }: Run): string =>
-  `no device in the catalogue for ${formatQuantity(demand.highestV, 'V')} ${demand.ac ? 'AC' : 'DC'}${prospectiveA > 0 ? ` that interrupts ${formatQuantity(prospectiveA, 'A')}` : ''}`
+const noDevice = ({ demand }: Run, shortA: Known): string =>
+  `no device in the catalogue for ${formatQuantity(demand.highestV, 'V')} ${demand.ac ? 'AC' : 'DC'}${shortA.value > 0 ? ` that interrupts ${formatQuantity(shortA.value, 'A')}` : ''}`

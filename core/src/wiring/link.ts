@@ -1,9 +1,9 @@
 import type { Device } from '../catalogue/schema.ts'
-import { CIRCUIT_LENGTH, type CircuitKind, SITE_DISTANCE } from '../job/defaults.ts'
+import { CIRCUIT_LENGTH, type CircuitKind, DEFAULTS, SITE_DISTANCE } from '../job/defaults.ts'
 import { EMPTY_CIRCUIT_CHOICE } from '../job/job.ts'
-import type { Site } from '../job/schema.ts'
+import type { CircuitChoice, Site } from '../job/schema.ts'
+import type { Plant } from '../plant/plant.ts'
 import type { RuleSet } from '../rules/rule-set.ts'
-import { rulesOf } from '../rules/rules.ts'
 import { conductorOf } from '../tables/conductor.ts'
 import { formatSize } from '../units/format.ts'
 import { defineLink, type Link, type LinkResult, type Worked } from '../working/link.ts'
@@ -12,11 +12,17 @@ import { assumedOf, enteredOr, type Known, type Step, Working } from '../working
 import type { WiringBrief } from './brief.ts'
 import type { Circuit, CircuitDemand } from './circuits.ts'
 import { circuitDemands } from './demands.ts'
+import { loopOhm } from './drop.ts'
+import { feedersOf, tiersOf } from './feed.ts'
 import { type Fitted, fittingsOf } from './fittings.ts'
-import { type LayBrief, layCircuit, sameBrief } from './lay.ts'
+import { layCircuit } from './lay.ts'
+import { type LaidPath, laidPaths, pathAreas } from './path-areas.ts'
+import { type LayBrief, sameBrief } from './run.ts'
 
 export interface WiringResult extends LinkResult {
   readonly circuits: readonly Circuit[]
+  /** Whole ways, array to battery and battery to outlet, with what they lose. */
+  readonly paths: readonly LaidPath[]
   /** Switches, shunts, bars, boards and converters. */
   readonly fittings: readonly Fitted[]
   /** The rules it was wired by. */
@@ -26,8 +32,8 @@ export interface WiringResult extends LinkResult {
 /** What each circuit must carry: nothing a person chooses for one bears on it. */
 const demandsLink: Link<WiringBrief, { readonly demands: readonly CircuitDemand[] }> = defineLink(
   'wiring',
-  ({ job: { site } }, up) => ({
-    rules: rulesOf(site),
+  (_bench, up) => ({
+    rules: up.rules,
     plant: up.plant,
     demand: up.demand,
     battery: up.battery,
@@ -36,7 +42,7 @@ const demandsLink: Link<WiringBrief, { readonly demands: readonly CircuitDemand[
     inverter: up.inverter,
     backup: up.backup,
   }),
-  ({ rules, ...brief }, working) => ({ demands: circuitDemands(brief, rules, working) }),
+  (brief, working) => ({ demands: circuitDemands(brief, working) }),
 )
 
 /** Every circuit of the plant with its cable and its device. */
@@ -48,9 +54,12 @@ const laidLink: Link<Laying, WiringResult> = defineLink(
     fittings: catalogue.fittings,
     converters: catalogue.converters,
     devices: catalogue.devices,
-    rules: rulesOf(site),
-    // Which circuits of a boat are critical is not said yet: all count as such, the safer limit.
-    maxDropFraction: rulesOf(site).drop(site, true).leg.value,
+    rules: up.rules,
+    kind: site.kind,
+    // A leg takes the limit of what is critical, the safer one, unless a person says otherwise.
+    maxDropFraction: up.rules.drop(site, true).leg.value,
+    recordHighC: site.recordHighC ?? DEFAULTS.recordHighC.value,
+    batteryRoomHighC: site.batteryRoomHighC ?? DEFAULTS.batteryRoomHighC.value,
     arrayToBatteryM: site.arrayToBatteryM,
     batteryToInverterM: site.batteryToInverterM,
     batteryToBoardM: site.batteryToBoardM,
@@ -60,22 +69,10 @@ const laidLink: Link<Laying, WiringResult> = defineLink(
     bank: up.battery.bank,
     systemVoltageV: up.battery.systemVoltageV.value,
   }),
-  ({ choices, devices, rules, maxDropFraction, ...read }, working): WiringResult => {
+  (read, working): WiringResult => {
     working.take(read.demanded.steps)
-    const circuits = read.demanded.demands.map((demand) => {
-      const brief: LayBrief = {
-        demand,
-        choice: choices[demand.id] ?? EMPTY_CIRCUIT_CHOICE,
-        lengthM: lengthOf(read, demand.kind),
-        rules,
-        maxDropFraction,
-        devices,
-        bankShortA: read.bank?.shortCircuitA.value ?? 0,
-      }
-      const { circuit, steps } = laid(brief)
-      working.take(steps)
-      return circuit
-    })
+    const briefs = read.demanded.demands.map((demand) => briefOf(read, demand))
+    const circuits = layOutward(read.plant, briefs, working)
     const fittings = fittingsOf({
       plant: read.plant,
       circuits,
@@ -86,9 +83,10 @@ const laidLink: Link<Laying, WiringResult> = defineLink(
     })
     return {
       circuits,
+      paths: laidPaths(read, circuits),
       fittings,
       needs: [...circuits.filter(({ lack }) => lack !== '').map(needOf), ...fittings.flatMap(fittingNeed)],
-      rules,
+      rules: read.rules,
       answer: answerOf(circuits),
     }
   },
@@ -97,6 +95,53 @@ const laidLink: Link<Laying, WiringResult> = defineLink(
 interface Laying extends WiringBrief {
   readonly demanded: Worked<{ readonly demands: readonly CircuitDemand[] }>
 }
+
+interface Reading extends Omit<LayBrief, 'demand' | 'choice' | 'lengthM' | 'leadOhm' | 'pathAreaMm2'>, Distances {
+  readonly choices: Readonly<Record<string, CircuitChoice>>
+}
+
+const briefOf = (read: Reading, demand: CircuitDemand): LayBrief => ({
+  demand,
+  choice: read.choices[demand.id] ?? EMPTY_CIRCUIT_CHOICE,
+  lengthM: lengthOf(read, demand.kind),
+  rules: read.rules,
+  kind: read.kind,
+  maxDropFraction: read.maxDropFraction,
+  devices: read.devices,
+  recordHighC: read.recordHighC,
+  batteryRoomHighC: read.batteryRoomHighC,
+  bank: read.bank,
+  leadOhm: 0,
+  pathAreaMm2: 0,
+})
+
+/** Every circuit, those that feed others first: a short behind them is driven through their leads. */
+function layOutward(plant: Plant, briefs: readonly LayBrief[], working: Working): Circuit[] {
+  const areas = pathAreas(plant, briefs)
+  const byId = new Map(briefs.map((brief) => [brief.demand.id, brief]))
+  const done = new Map<string, Circuit>()
+  for (const id of tiersOf(plant).flat()) {
+    const brief = byId.get(id)
+    if (!brief) continue
+    const leadOhm = feedersOf(plant, id).reduce((sum, each) => sum + ohmOf(done.get(each)), 0)
+    const pathAreaMm2 = areas.get(id) ?? 0
+    const { circuit, steps } = laid(leadOhm === 0 && pathAreaMm2 === 0 ? brief : { ...brief, leadOhm, pathAreaMm2 })
+    working.take(steps)
+    done.set(id, circuit)
+  }
+  return briefs.flatMap(({ demand }) => done.get(demand.id) ?? [])
+}
+
+/** Of a feeder's leads; nothing while it has no cable, so that the short is not made small. */
+const ohmOf = (circuit: Circuit | undefined): number =>
+  circuit?.cable
+    ? loopOhm(
+        circuit.cable.size,
+        circuit.cable.parallel,
+        Math.min(...(circuit.leadsM ?? [circuit.lengthM.value])),
+        circuit.kind === 'battery-string' ? circuit.count : 1,
+      )
+    : 0
 
 /** The circuits of a plant with what switches and joins them. */
 export const wiringLink: Link<WiringBrief, WiringResult> = (bench, upstream) =>

@@ -2,10 +2,12 @@ import { z } from 'zod'
 import { InputError, outOfDomain } from '../method/input-error.ts'
 import { defineMethod } from '../method/method.ts'
 import { choice, count, quantity } from '../method/quantity.ts'
-import { type AmpacityInput, ampacityOf, limitsOf, mostDeviceA, sizesOf } from '../rules/ampacity.ts'
-import { conductorOf, resistanceOhmPerKm } from '../tables/conductor.ts'
+import { ampacityOf } from '../rules/ampacity.ts'
 import { INSTALLATIONS } from '../tables/installations.ts'
 import { DEVICE_SERIES, nextRatingA, STANDARD_RATINGS_A } from '../tables/standard-ratings.ts'
+import { type ConductorBrief, DECIDED_BY, smallestConductor } from './conductor-search.ts'
+import { currentMethods } from './current-methods.ts'
+import { runDrop } from './drop.ts'
 
 const current = quantity('I', 'current', 'A', { min: 0 })
 const length = quantity('L', 'length one way', 'm', { min: 0 })
@@ -15,11 +17,12 @@ const conductorC = quantity('T_c', 'conductor temperature', '°C', { min: -60, m
 const placing = {
   ambientC: quantity('T', 'air around the cable', '°C', { min: -60, max: 105 }).default(30),
   terminalC: z
-    .union([z.literal(60), z.literal(75)], { error: () => '60 or 75 °C' })
+    .union([z.literal(60), z.literal(70), z.literal(75), z.literal(90)], { error: () => '60, 70, 75 or 90 °C' })
     .default(75)
     .meta({ label: 'terminal rating, °C' }),
   currentCarrying: count('n', 'current-carrying conductors together', 1).default(2),
   circuits: count('n_c', 'circuits side by side', 1).default(1),
+  bundled: count('n_b', 'conductors in one bundle, 105 °C battery cable', 1).default(1),
 }
 const safetyFactor = quantity('k', 'factor for continuous current', '', { min: 1 }).default(1.25)
 
@@ -48,14 +51,7 @@ export const voltageDrop = defineMethod({
   ],
   source: 'Ohm’s law; resistances of NEC Chapter 9 Table 8 and IEC 60228; 0.00393/°C from 20 °C',
   notes: 'Copper; joints and terminals left out.',
-  compute(input) {
-    const ohmPerM = resistanceOhmPerKm(conductorOf(input.size), input.conductorC) / 1000
-    const wires = input.phases === 'three-phase' ? Math.sqrt(3) : 2
-    const resistanceOhm = (wires * input.lengthM * ohmPerM) / input.parallel
-    const dropV = resistanceOhm * input.currentA
-    const lossW = dropV * input.currentA * (input.phases === 'three-phase' ? Math.sqrt(3) : 1)
-    return { resistanceOhm, dropV, dropFraction: dropV / input.voltageV, lossW }
-  },
+  compute: runDrop,
 })
 
 export const ampacity = defineMethod({
@@ -71,7 +67,7 @@ export const ampacity = defineMethod({
   },
   formula: [
     '{correctedA} = {baseA} × {ambientFactor} × {groupingFactor}',
-    '{limitA} = {correctedA}, in North America not above the raceway column of the {terminalC} °C terminal',
+    '{limitA} = {correctedA}, in North America not above the raceway column of the {terminalC} °C terminal, on XLPE at terminals of 70 °C not above what PVC carries',
   ],
   source: 'NEC 2023 310.15, 310.16, 310.17, 110.14(C); IEC 60364-5-52:2009 Annex B; EN 50618:2014; ABYC E-11',
   notes: 'An ambient or a count between rows takes the next row up.',
@@ -153,124 +149,118 @@ export const wireSize = defineMethod({
     'Single conductors first, then parallel sets of equal length, which lie together: n sets count n times for grouping.',
   compute(input) {
     const ratingA = deviceRatingA(input.series, input.factor * input.currentA)
-    const { chosen, limitedBy } = smallestConductor(input, ratingA)
-    if (!chosen) {
-      throw new InputError(
-        'OUT_OF_DOMAIN',
-        'maxDropFraction',
-        `no size of ${input.installation} with at most ${input.maxParallel} in parallel carries a ${ratingA} A device and loses at most ${input.maxDropFraction} over ${input.lengthM} m; allowed: a shorter run, a higher voltage, a larger drop or more in parallel`,
-      )
-    }
+    const chosen = smallestConductor({
+      ...input,
+      carryA: ratingA,
+      workingA: input.currentA,
+      factor: 1,
+      leastAreaMm2: 0,
+      pathAreaMm2: 0,
+      phases: 'two-wire',
+    })
+    if (!chosen) throw noConductor(input, ratingA)
+    const limitedBy = chosen.limitedBy === 'voltage drop' ? ('voltage drop' as const) : ('ampacity' as const)
     return { ...chosen, deviceRatingA: ratingA, limitedBy }
   },
 })
 
-/** Conductors in parallel beyond which a bus bar is the answer. */
-const MOST_PARALLEL = 12
+const noConductor = (
+  {
+    installation,
+    maxParallel,
+    maxDropFraction,
+    lengthM,
+  }: Pick<ConductorBrief, 'installation' | 'maxParallel' | 'maxDropFraction' | 'lengthM'>,
+  carryA: number,
+): InputError =>
+  new InputError(
+    'OUT_OF_DOMAIN',
+    'maxDropFraction',
+    `no size of ${installation} with at most ${maxParallel} in parallel carries a ${carryA} A device and loses at most ${maxDropFraction} over ${lengthM} m; allowed: a shorter run, a higher voltage, a larger drop or more in parallel`,
+  )
 
-interface CarriedConductor {
-  size: string
-  parallel: number
-  ampacityA: number
-  dropFraction: number
-}
-
-interface Run extends Omit<AmpacityInput, 'size'> {
-  readonly currentA: number
-  readonly lengthM: number
-  readonly voltageV: number
-  readonly conductorC: number
-  readonly maxParallel: number
-  readonly maxDropFraction: number
-}
-
-/** The first conductor, singles thin to thick, then pairs and so on, that carries the device and keeps the drop. */
-function smallestConductor(
-  run: Run,
-  ratingA: number,
-): { chosen: CarriedConductor | null; limitedBy: 'ampacity' | 'voltage drop' } {
-  const sizes = sizesOf(run.installation)
-  const thinnestParallel = limitsOf(run.installation).thinnestParallel
-  let limitedBy: 'ampacity' | 'voltage drop' = 'ampacity'
-  for (let parallel = 1; parallel <= Math.min(run.maxParallel, MOST_PARALLEL); parallel++) {
-    const allowed = parallel > 1 && thinnestParallel !== null ? sizes.slice(sizes.indexOf(thinnestParallel)) : sizes
-    // Sets lie together: each counts as a circuit of its own, with conductors of its own.
-    const together = { circuits: run.circuits * parallel, currentCarrying: run.currentCarrying * parallel }
-    for (const name of allowed) {
-      const limitA = limitOf({ ...run, ...together, size: name })
-      if (limitA === null || limitA * parallel < ratingA - 1e-9) continue
-      if (parallel === 1 && ratingA > mostDeviceA(run.installation, name)) continue
-      const { dropFraction } = voltageDrop.compute({ ...run, size: name, parallel, phases: 'two-wire' })
-      if (dropFraction <= run.maxDropFraction + 1e-12)
-        return { chosen: { size: name, parallel, ampacityA: limitA * parallel, dropFraction }, limitedBy }
-      limitedBy = 'voltage drop'
-    }
-  }
-  return { chosen: null, limitedBy }
-}
-
-/** Null where the sets together are more than the grouping table knows. */
-function limitOf(input: AmpacityInput): number | null {
-  try {
-    return ampacityOf(input).limitA
-  } catch (error) {
-    if (error instanceof InputError && /circuits|currentCarrying/.test(error.path)) return null
-    throw error
-  }
-}
-
-const amperes = (symbol: string, label: string) => quantity(symbol, label, 'A', { min: 0 })
-
-export const bankCurrent = defineMethod({
-  id: 'wire.bank-current',
-  title: 'Current between bank and bus bars',
+export const conductor = defineMethod({
+  id: 'wire.conductor',
+  title: 'Conductor of a circuit',
   inputs: {
-    inverterA: amperes('I_inv', 'inverters at full power'),
-    dcLoadsA: amperes('I_dc', 'DC loads together'),
-    chargeA: amperes('I_ch', 'all controllers together'),
+    currentA: quantity('I', 'design current', 'A', { above: 0 }),
+    factor: safetyFactor,
+    carryA: quantity('I_n', 'device the conductor must carry, 0 for none', 'A', { min: 0 }),
+    workingA: quantity('I_w', 'working current', 'A', { min: 0 }),
+    lengthM: length,
+    voltageV: voltage,
+    installation: choice(INSTALLATIONS),
+    maxDropFraction: quantity('ΔU_max', 'largest share of voltage to lose', '', { above: 0, below: 1 }).default(0.03),
+    ...placing,
+    conductorC,
+    phases: choice(['two-wire', 'three-phase']).default('two-wire'),
+    maxParallel: count('n_max', 'conductors in parallel at most', 1).default(1),
+    leastAreaMm2: quantity('S_min', 'at least, by short circuit', 'mm²', { min: 0 }).default(0),
+    pathAreaMm2: quantity('S_p', 'at least, for the whole path', 'mm²', { min: 0 }).default(0),
   },
-  outputs: { currentA: quantity('I', 'current of the bank', 'A') },
-  formula: ['{currentA} = the larger of {inverterA} + {dcLoadsA} and {chargeA}'],
-  source: 'Kirchhoff’s current law at the bus bars',
-  notes: 'Charge and load flow against each other, so the larger of the two counts, not their sum.',
-  compute: ({ inverterA, dcLoadsA, chargeA }) => ({ currentA: Math.max(inverterA + dcLoadsA, chargeA) }),
-})
-
-export const sharedCurrent = defineMethod({
-  id: 'wire.shared-current',
-  title: 'Current of one of several alike',
-  inputs: {
-    currentA: amperes('I', 'current together'),
-    alike: count('n', 'how many share it', 1),
-    out: count('k', 'how many may be out of service'),
+  outputs: {
+    size: z.string().meta({ label: 'conductor size' }),
+    parallel: count('n', 'conductors in parallel'),
+    ampacityA: quantity('I_z', 'what the cable may carry', 'A'),
+    dropFraction: quantity('ΔU/V', 'share of the voltage lost', ''),
+    limitedBy: z.enum(DECIDED_BY).meta({ label: 'decided by' }),
   },
-  outputs: { eachA: quantity('I_1', 'current of one', 'A') },
-  formula: ['{eachA} = {currentA} ÷ ({alike} − {out})'],
-  source: 'Equal leads share equally',
-  notes: 'Battery strings are sized with one string out, because a tripped one leaves its share to the others.',
-  compute({ currentA, alike, out }) {
-    if (!(out < alike)) throw outOfDomain('out', out, `a whole number below ${alike}`)
-    return { eachA: currentA / (alike - out) }
+  formula: [
+    '{size} = smallest whose {ampacityA} carries {carryA} and {currentA}, whose table and terminals carry {factor} × {currentA}, whose drop at {workingA} over {lengthM} is within {maxDropFraction}, not below {leastAreaMm2} and {pathAreaMm2}',
+  ],
+  source:
+    'wire.ampacity and wire.voltage-drop together; NEC 2023 215.2(A), 690.8(B), 240.4(D), 310.10(G); IEC 60364-4-43',
+  notes:
+    'Single conductors first, then parallel sets of equal length, which lie together: n sets count n times for grouping.',
+  compute(input) {
+    const chosen = smallestConductor(input)
+    if (!chosen) throw noConductor(input, Math.max(input.carryA, input.factor * input.currentA))
+    return chosen
   },
 })
 
-export const apparentCurrent = defineMethod({
-  id: 'wire.ac-current',
-  title: 'Current of an AC circuit',
-  inputs: { apparentPowerVA: quantity('S', 'apparent power', 'VA', { min: 0 }), voltageV: voltage },
-  outputs: { currentA: quantity('I', 'current', 'A') },
-  formula: ['{currentA} = {apparentPowerVA} ÷ {voltageV}'],
-  source: 'Definition of apparent power, IEC 60050-131, single phase',
-  notes: 'Cable and device carry the volt-amperes, not the watts.',
-  compute: ({ apparentPowerVA, voltageV }) => ({ currentA: apparentPowerVA / voltageV }),
+export const leastDevice = defineMethod({
+  id: 'protect.least',
+  title: 'Smallest device of a circuit',
+  inputs: {
+    designA: quantity('I', 'design current', 'A', { min: 0 }),
+    factor: quantity('k', 'its factor', '', { min: 1 }),
+    continuousA: quantity('I_c', 'what it truly carries all day', 'A', { min: 0 }),
+    continuousFactor: quantity('k_c', 'factor for continuous current', '', { min: 1 }),
+  },
+  outputs: { minimumA: quantity('I_min', 'smallest device', 'A') },
+  formula: ['{minimumA} = the larger of {factor} × {designA} and {continuousFactor} × {continuousA}'],
+  source: 'NEC 2023 210.20, 215.3, 690.9(B); IEC 60364-4-43, 433.1',
+  notes: 'A device that carries its own rating all day in a warm box opens by itself.',
+  compute: ({ designA, factor, continuousA, continuousFactor }) => ({
+    minimumA: Math.max(factor * designA, continuousFactor * continuousA),
+  }),
+})
+
+export const prospective = defineMethod({
+  id: 'wire.prospective',
+  title: 'Short-circuit current at a place',
+  inputs: {
+    sourceA: quantity('I_k', 'at the terminals of the source', 'A', { min: 0 }),
+    voltageV: voltage,
+    leadOhm: quantity('R', 'both conductors of the way there, cold', 'Ω', { min: 0 }),
+  },
+  outputs: { prospectiveA: quantity('I_k′', 'prospective there', 'A') },
+  formula: ['{prospectiveA} = {voltageV} ÷ ({voltageV} ÷ {sourceA} + {leadOhm})'],
+  source: 'Ohm’s law; IEC 61660-1, with the leads at 20 °C, fuses and contacts left out',
+  notes: 'The leads count cold and without their joints: the larger current, which a device must break.',
+  compute: ({ sourceA, voltageV, leadOhm }) => ({
+    prospectiveA: sourceA > 0 ? voltageV / (voltageV / sourceA + leadOhm) : 0,
+  }),
 })
 
 export const wiringMethods = [
   voltageDrop,
   ampacity,
   protectRating,
+  leastDevice,
   wireSize,
-  bankCurrent,
-  sharedCurrent,
-  apparentCurrent,
+  conductor,
+  prospective,
+  ...currentMethods,
 ]
