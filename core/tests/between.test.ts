@@ -148,6 +148,6 @@ describe('acts between two states of a job', () => {
 
   test('whatever a person can do travels but a whole job', () => {
     expect(ACTS).not.toContain('replace-job')
-    expect(ACTS.length).toBe(31)
+    expect(ACTS.length).toBe(32)
   })
 })

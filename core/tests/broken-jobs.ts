@@ -161,6 +161,16 @@ export const FIRES: Record<string, { job: Job; severity: string; says: RegExp }>
     severity: 'advice',
     says: /without a shunt nobody sees/,
   },
+  'settings.low-cutoff': {
+    job: spoilt({ option: battery({ settings: { absorptionV: null, floatV: null, lowCutoffV: 0 } }) }),
+    severity: 'fault',
+    says: /The low-voltage cut-off is not set; the maker of [^;]+ gives \d+\.\d V/,
+  },
+  'settings.charge-voltage': {
+    job: spoilt({ option: battery({ settings: { absorptionV: 31.2, floatV: null, lowCutoffV: null } }) }),
+    severity: 'danger',
+    says: /Absorption is set to 31\.2 V; .* allows \d+\.\d V/,
+  },
   'array.short-in-month': {
     job: spoilt({ option: controller({ quantity: 1, stringsPerController: 1, panelsPerString: 2 }) }),
     severity: 'fault',

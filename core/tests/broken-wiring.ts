@@ -1,6 +1,6 @@
 import type { Job } from '../src/job/schema.ts'
 
-import { backup, circuit, controller, fitting, inverter, spoilt } from './spoilt.ts'
+import { backup, bond, circuit, controller, fitting, inverter, spoilt } from './spoilt.ts'
 
 /** Of the checks of backup, cables and devices. */
 export const BROKEN_WIRING: Record<string, { job: Job; severity: string; says: RegExp }> = {
@@ -177,6 +177,16 @@ export const BROKEN_WIRING: Record<string, { job: Job; severity: string; says: R
     job: spoilt({ option: circuit('battery-main', { deviceAtM: 1.6 }) }),
     severity: 'advice',
     says: /the first device stands 1\.6 m from the battery post; 1 m is wanted/,
+  },
+  'earth.missing': {
+    job: spoilt({ option: bond('earth.panels.main', { leftOut: true }) }),
+    severity: 'danger',
+    says: /Protective conductor, Panels: left out\. A chafed lead leaves frames and rails live/,
+  },
+  'surge.none': {
+    job: spoilt({ option: fitting('surge.main', 'none') }),
+    severity: 'advice',
+    says: /Array to controller: 18 m outdoors without surge protection; from 10 m it is wanted at both ends/,
   },
   'parts.weight-over': {
     job: spoilt({

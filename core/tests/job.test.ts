@@ -144,7 +144,7 @@ describe('the job file', () => {
     expect(option?.wiring.circuits['battery-string']?.leadsM).toEqual([0.6, 0.6])
     expect(option?.wiring.bonds).toEqual({})
     expect(design(after, SHIPPED_CATALOGUE).needs).toEqual([])
-    expect(() => parseJob({ ...before, options: [{ ...before.options[0], wiring: 5 }] })).toThrow('wiring: got 5')
+    expect(() => parseJob({ ...before, options: [{ ...before.options[0], battery: 5 }] })).toThrow('battery: got 5')
   })
 
   test('a broken file of version 1 is refused by the name of its field', () => {

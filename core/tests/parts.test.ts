@@ -32,8 +32,10 @@ describe('the parts link', () => {
       'DC board to Radio link and logger',
       'DC board to Light',
       'AC board to House',
+      'Protective conductor, AC board',
+      'Neutral to earth, at one place',
     ])
-    expect(fixed?.quantity).toBe(24 + 9 + 72)
+    expect(fixed?.quantity).toBe(24 + 9 + 72 + 2 + 1)
   })
 
   test('nothing chosen, nothing to buy', () => {

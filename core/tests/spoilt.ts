@@ -1,6 +1,6 @@
 import { fieldStation } from '../src/demo/demo.ts'
-import { EMPTY_CIRCUIT_CHOICE } from '../src/job/job.ts'
-import type { CircuitChoice, Existing, Job, Load, Option, Site } from '../src/job/schema.ts'
+import { EMPTY_BOND_CHOICE, EMPTY_CIRCUIT_CHOICE } from '../src/job/job.ts'
+import type { BondChoice, CircuitChoice, Existing, Job, Load, Option, Site } from '../src/job/schema.ts'
 import { there } from './field-shapes.ts'
 
 /** The demo job with something spoilt. */
@@ -57,6 +57,14 @@ export const circuit = (id: string, patch: Partial<CircuitChoice>) => (option: O
   wiring: {
     ...option.wiring,
     circuits: { ...option.wiring.circuits, [id]: { ...EMPTY_CIRCUIT_CHOICE, ...option.wiring.circuits[id], ...patch } },
+  },
+})
+
+export const bond = (id: string, patch: Partial<BondChoice>) => (option: Option) => ({
+  ...option,
+  wiring: {
+    ...option.wiring,
+    bonds: { ...option.wiring.bonds, [id]: { ...EMPTY_BOND_CHOICE, ...option.wiring.bonds[id], ...patch } },
   },
 })
 

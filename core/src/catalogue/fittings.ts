@@ -44,6 +44,11 @@ const ROWS: readonly FittingRow[] = [
   ['wardwick-rc-63', 'RC63 residual-current device, 30 mA', 'residual-current', 63, 0, 400, 2, 25, 0.2, 48],
   ['wardwick-rc-125', 'RC125 residual-current device, 30 mA', 'residual-current', 125, 0, 400, 2, 50, 0.4, 118],
   ['wardwick-rc-250', 'RC250 residual-current device, 30 mA', 'residual-current', 250, 0, 400, 2, 120, 2.1, 298],
+  // Their current is the discharge they bear, 8/20 µs.
+  ['wardwick-sp-100', 'SP100 surge protector, DC type 2', 'surge', 15000, 100, 0, 1, 25, 0.2, 38],
+  ['wardwick-sp-600', 'SP600 surge protector, DC type 2', 'surge', 20000, 600, 0, 1, 25, 0.4, 64],
+  ['wardwick-sp-1000', 'SP1000 surge protector, DC type 2', 'surge', 20000, 1000, 0, 1, 25, 0.5, 82],
+  ['wardwick-sp-ac', 'SP-AC surge protector, AC type 2', 'surge', 20000, 0, 400, 1, 25, 0.4, 58],
 ]
 
 /** Invented switches, shunts, bars and boards. Prices in EUR. */

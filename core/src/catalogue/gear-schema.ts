@@ -44,6 +44,7 @@ export const FITTING_ROLES = [
   'dc-panel',
   'ac-board',
   'residual-current',
+  'surge',
 ] as const
 export type FittingRole = (typeof FITTING_ROLES)[number]
 export const fittingSchema = z.strictObject({

@@ -37,6 +37,7 @@ import { controllerInputPower } from './controller.input-power.ts'
 import { controllerNoRoom } from './controller.no-room.ts'
 import { controllerPvPower } from './controller.pv-power.ts'
 import { controllerPwmMismatch } from './controller.pwm-mismatch.ts'
+import { earthMissing } from './earth.missing.ts'
 import { inverterAcCoupledTooLarge } from './inverter.ac-coupled-too-large.ts'
 import { inverterBankSmall } from './inverter.bank-small.ts'
 import { inverterLegOverloaded } from './inverter.leg-overloaded.ts'
@@ -64,6 +65,8 @@ import { protectSmallConductor } from './protect.small-conductor.ts'
 import { protectStringFuseLarge } from './protect.string-fuse-large.ts'
 import { protectTooLarge } from './protect.too-large.ts'
 import { protectTooSmall } from './protect.too-small.ts'
+import { settingsChargeVoltage } from './settings.charge-voltage.ts'
+import { settingsLowCutoff } from './settings.low-cutoff.ts'
 import { siteRecordLowMissing } from './site.record-low-missing.ts'
 import { siteRecordLowOdd } from './site.record-low-odd.ts'
 import { siteSunLooksLikeDaylight } from './site.sun-looks-like-daylight.ts'
@@ -72,6 +75,7 @@ import { stringFuseMissing } from './string.fuse-missing.ts'
 import { stringHotUnderBattery } from './string.hot-under-battery.ts'
 import { stringInputCurrent } from './string.input-current.ts'
 import { stringUneven } from './string.uneven.ts'
+import { surgeNone } from './surge.none.ts'
 import { unitVoltageClass } from './unit.voltage-class.ts'
 import { voltageCurrentHigh } from './voltage.current-high.ts'
 import { wireAmpacity } from './wire.ampacity.ts'
@@ -112,6 +116,8 @@ export const CHECKS: readonly Check[] = [
   batteryGassingIndoors,
   batteryUnitTooHeavy,
   batteryMonitorMissing,
+  settingsLowCutoff,
+  settingsChargeVoltage,
   arrayShortInMonth,
   arrayRecoverySlow,
   arrayDoesNotFit,
@@ -160,6 +166,8 @@ export const CHECKS: readonly Check[] = [
   protectNotDc,
   protectInterrupting,
   protectDistance,
+  earthMissing,
+  surgeNone,
   partsWeightOver,
 ]
 

@@ -1,5 +1,5 @@
 import { MAIN_ARRAY_ID } from '../controller/link.ts'
-import { chosenOption, EMPTY_CIRCUIT_CHOICE } from '../job/job.ts'
+import { chosenOption, EMPTY_BOND_CHOICE, EMPTY_CIRCUIT_CHOICE } from '../job/job.ts'
 import type { Job, Load, Option } from '../job/schema.ts'
 import type { Edit, LoadChange, VoltageBound } from './edit.ts'
 import { withSwitches } from './schools.ts'
@@ -122,6 +122,7 @@ type OptionEdit = Extract<
       | 'remove-array'
       | 'set-strings'
       | 'set-circuit'
+      | 'set-bond'
       | 'set-fitting'
       | 'add-beside'
       | 'change-beside'
@@ -160,6 +161,11 @@ function optionAfter(option: Option, edit: OptionEdit): Option {
       const { [edit.unitId]: _before, ...others } = option.wiring.fittings
       const fittings = edit.itemId === null ? others : { ...others, [edit.unitId]: edit.itemId }
       return { ...option, wiring: { ...option.wiring, fittings } }
+    }
+    case 'set-bond': {
+      const { bonds } = option.wiring
+      const bond = { ...(bonds[edit.bondId] ?? EMPTY_BOND_CHOICE), ...edit.patch }
+      return { ...option, wiring: { ...option.wiring, bonds: { ...bonds, [edit.bondId]: bond } } }
     }
     case 'add-beside':
       return { ...option, beside: [...option.beside, edit.beside] }

@@ -173,9 +173,9 @@ function optionBetween(was: Option, now: Option): Edit[] {
   if (was.systemVoltageV !== now.systemVoltageV)
     acts.push({ act: 'choose-voltage', systemVoltageV: now.systemVoltageV, letGo: [] })
   for (const part of OPTION_PARTS) {
-    // Circuits and fittings travel one by one.
-    const { circuits, fittings } = now.wiring
-    const before = part === 'wiring' ? { ...was.wiring, circuits, fittings } : was[part]
+    // Circuits, fittings and bonds travel one by one.
+    const { circuits, fittings, bonds } = now.wiring
+    const before = part === 'wiring' ? { ...was.wiring, circuits, fittings, bonds } : was[part]
     const patch = patchOf<object>(before, now[part])
     if (patch) acts.push({ act: 'set-option', ...({ part, patch } as OptionPatch) })
   }
@@ -189,6 +189,8 @@ function optionBetween(was: Option, now: Option): Edit[] {
   )
   for (const [circuitId, choice] of Object.entries(now.wiring.circuits))
     if (!same(was.wiring.circuits[circuitId], choice)) acts.push({ act: 'set-circuit', circuitId, patch: choice })
+  for (const [bondId, patch] of Object.entries(now.wiring.bonds))
+    if (!same(was.wiring.bonds[bondId], patch)) acts.push({ act: 'set-bond', bondId, patch })
   for (const unitId of new Set([...Object.keys(was.wiring.fittings), ...Object.keys(now.wiring.fittings)])) {
     const itemId = now.wiring.fittings[unitId] ?? null
     if ((was.wiring.fittings[unitId] ?? null) !== itemId) acts.push({ act: 'set-fitting', unitId, itemId })

@@ -1,6 +1,7 @@
 import type {
   Accepted,
   Beside,
+  BondChoice,
   CircuitChoice,
   Existing,
   Job,
@@ -75,6 +76,8 @@ export type Edit =
   | { readonly act: 'set-circuit'; readonly circuitId: string; readonly patch: Partial<CircuitChoice> }
   /** For a unit of the plant, by its id: a catalogue id or "none"; null leaves it to the design. */
   | { readonly act: 'set-fitting'; readonly unitId: string; readonly itemId: string | null }
+  /** A protective or bonding conductor, by its joint in the plant. */
+  | { readonly act: 'set-bond'; readonly bondId: string; readonly patch: Partial<BondChoice> }
   /** A small system of its own beside the main one. */
   | { readonly act: 'add-beside'; readonly beside: Beside }
   | { readonly act: 'change-beside'; readonly id: string; readonly patch: Partial<Beside> }
@@ -113,6 +116,7 @@ const TRAVELLING: Readonly<Record<Travelling, true>> = {
   'set-strings': true,
   'set-circuit': true,
   'set-fitting': true,
+  'set-bond': true,
   'add-beside': true,
   'change-beside': true,
   'remove-beside': true,

@@ -76,6 +76,13 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   fittings: 'a switch, a bar or a board',
   inLine: 'the switches in line',
   leadsM: 'the lengths of the battery leads',
+  runPlace: 'where the cable lies',
+  sideBySide: 'what lies beside it',
+  terminalC: 'the rating of its terminals',
+  deviceAtM: 'the distance to the battery post',
+  reason: 'the reason',
+  settings: 'the settings',
+  neutralBonds: 'the joints of neutral and earth',
   positions: 'the positions of the frame',
   mount: 'how the panels are mounted',
   shape: 'the shape of the plane',
@@ -185,6 +192,8 @@ function optionLabel(edit: Other): string {
       return 'removing a system beside'
     case 'set-fitting':
       return 'a switch, a bar or a board'
+    case 'set-bond':
+      return 'a protective conductor'
     case 'set-circuit':
       return fieldLabel(edit.patch, {}, 'a circuit')
     case 'accept-finding':

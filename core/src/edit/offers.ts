@@ -46,6 +46,12 @@ export const setCircuit = (
   patch: Extract<Edit, { act: 'set-circuit' }>['patch'],
 ): Change => ({ label, edits: [{ act: 'set-circuit', circuitId, patch }] })
 
+/** A protective or bonding conductor. */
+export const setBond = (label: string, bondId: string, patch: Extract<Edit, { act: 'set-bond' }>['patch']): Change => ({
+  label,
+  edits: [{ act: 'set-bond', bondId, patch }],
+})
+
 /** A fitting for a unit of the plant; null leaves it to the design. */
 export const setFitting = (label: string, unitId: string, itemId: string | null): Change => ({
   label,

@@ -48,6 +48,8 @@ export function touches(edit: Edit): string[] {
       return ['battery.beside']
     case 'set-fitting':
       return [`wiring.fittings.${edit.unitId}`]
+    case 'set-bond':
+      return fields(`wiring.bonds.${edit.bondId}`, edit.patch)
     case 'accept-finding':
     case 'withdraw-acceptance':
       return ['accepted']
@@ -77,6 +79,7 @@ const TYPED: ReadonlySet<Edit['act']> = new Set([
   'change-beside',
   'set-strings',
   'set-circuit',
+  'set-bond',
   'rename-option',
 ])
 

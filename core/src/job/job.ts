@@ -10,6 +10,7 @@ import { upgradeJob } from './upgrade.ts'
 export {
   EMPTY_AC_COUPLED,
   EMPTY_BACKUP,
+  EMPTY_BOND_CHOICE,
   EMPTY_CIRCUIT_CHOICE,
   emptyBeside,
   emptyJob,

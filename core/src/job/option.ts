@@ -75,6 +75,8 @@ export const seasonalYieldSchema = z.strictObject({
   hours: quantity('h', 'hours a day', 'h', { above: 0, max: 24 }),
 })
 
+const settingV = (label: string) => quantity('V', label, 'V', { min: 0, max: 1000 }).nullable()
+
 const stateOfCharge = (label: string) => quantity('SoC', label, '', { min: 0, max: 1 }).nullable()
 
 /** What carries the house when the sun does not. */
@@ -190,6 +192,12 @@ export const optionSchema = z.strictObject({
     coldProtected: flag,
     /** Vented to outside with at least the computed opening. */
     vented: flag,
+    /** What charger and inverter are set to, V of the bank; null for what the battery’s sheet says, 0 for not set. */
+    settings: z.strictObject({
+      absorptionV: settingV('absorption'),
+      floatV: settingV('float'),
+      lowCutoffV: settingV('low cut-off'),
+    }),
     /** A management system watches each of the bare lithium cells and cuts off charge and discharge. */
     cellsManaged: flag,
     /** A shunt in the one negative counts what goes in and out. */

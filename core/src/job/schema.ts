@@ -119,6 +119,11 @@ export const siteSchema = z.strictObject({
   mainsFrequencyHz: quantity('f', 'mains frequency', 'Hz', { min: 50, max: 60 }),
   /** Two live conductors and a neutral between them, as 120/240 V. */
   splitPhase: flag,
+  /** Flashes to the ground, a km² and year; null where nobody knows. */
+  lightningFlashesPerKm2Year: quantity('N_g', 'flashes to the ground, a km² and year', '', {
+    min: 0,
+    max: 200,
+  }).nullable(),
   /** Lengths one way that circuits take unless their row says otherwise. */
   arrayToBatteryM: metres('L', 'array to batteries'),
   batteryToInverterM: metres('L', 'batteries to inverter'),

@@ -223,7 +223,7 @@ const NO_COUPLED_CHOICE = {
 const acCoupledFrom = (powerW: unknown): unknown =>
   typeof powerW === 'number' && powerW > 0 ? { ...NO_COUPLED_CHOICE, powerW } : null
 
-const CHOICE_OF_7 = { place: null, together: null, terminalC: null, deviceAtM: null, reason: '' }
+const CHOICE_OF_7 = { runPlace: null, sideBySide: null, terminalC: null, deviceAtM: null, reason: '' }
 
 /** Version 7: where a run lies and what lies beside it, terminals, reasons, protective conductors. */
 function fromVersion6(job: Fields): Fields {
@@ -233,16 +233,19 @@ function fromVersion6(job: Fields): Fields {
     const each = (choice: unknown) => (isFields(choice) ? { ...choice, ...CHOICE_OF_7 } : choice)
     return {
       ...option,
+      ...part(option, 'battery', { settings: { absorptionV: null, floatV: null, lowCutoffV: null } }),
       wiring: {
         ...option.wiring,
         bonds: {},
+        neutralBonds: null,
         circuits: isFields(circuits)
           ? Object.fromEntries(Object.entries(circuits).map(([id, choice]) => [id, each(choice)]))
           : circuits,
       },
     }
   }
-  return { ...job, version: 7, options: Array.isArray(job.options) ? job.options.map(upgraded) : job.options }
+  const site = isFields(job.site) ? { ...job.site, lightningFlashesPerKm2Year: null } : job.site
+  return { ...job, version: 7, site, options: Array.isArray(job.options) ? job.options.map(upgraded) : job.options }
 }
 
 /** What brings a job from version 1, 2, … to the next. */

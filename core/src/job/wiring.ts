@@ -29,9 +29,9 @@ export const circuitChoiceSchema = z.strictObject({
     .array(quantity('L', 'length of the lead', 'm', { min: 0, max: 5000 }).nullable())
     .max(64, { error: () => 'at most 64 leads' })
     .nullable(),
-  place: choice(RUN_PLACES).nullable(),
+  runPlace: choice(RUN_PLACES).nullable(),
   /** Circuits that lie side by side with it, itself counted. */
-  together: count('n_c', 'circuits side by side', 1, 20).nullable(),
+  sideBySide: count('n_c', 'circuits side by side', 1, 20).nullable(),
   /** What its terminals are marked with. */
   terminalC: z.union([z.literal(60), z.literal(70), z.literal(75), z.literal(90)]).nullable(),
   /** From the post of the battery to its first device. */
@@ -49,7 +49,7 @@ export const bondChoiceSchema = z.strictObject({
 })
 
 /** What switches or watches a circuit and does not trip by itself at a current. */
-export const IN_LINE_ROLES = ['isolator', 'load-disconnect', 'battery-switch', 'residual-current'] as const
+export const IN_LINE_ROLES = ['isolator', 'load-disconnect', 'battery-switch', 'residual-current', 'surge'] as const
 
 /** Something a person put in line with a circuit. */
 export const inLineSchema = z.strictObject({ id, circuitId: line(80), role: choice(IN_LINE_ROLES) })
@@ -61,6 +61,8 @@ export const wiringSchema = z.strictObject({
   fittings: z.record(line(120), id),
   /** Protective and bonding conductors, by the joint of the plant. */
   bonds: z.record(line(120), bondChoiceSchema),
+  /** Joints between neutral and earth that are counted on site; null while nobody counted: one, as it is drawn. */
+  neutralBonds: quantity('n', 'joints of neutral and earth', '', { min: 0, max: 9, integer: true }).nullable(),
   /** In line with circuits, beside what the design puts there. */
   inLine: z.array(inLineSchema).max(MOST_IN_LINE, { error: () => `at most ${MOST_IN_LINE} switches in line` }),
   /** Everything meets at one pair of bus bars, or inverters at a second pair behind a link. */

@@ -4,6 +4,7 @@ import { keptCount } from '../job/existing.ts'
 import type { Existing, WeightTarget } from '../job/schema.ts'
 import { PLACES, type Place, type Plant } from '../plant/plant.ts'
 import { formatMoney, formatNumber } from '../units/format.ts'
+import type { Bond } from '../wiring/bonds.ts'
 import type { Circuit } from '../wiring/circuits.ts'
 import type { Fitted } from '../wiring/fittings.ts'
 import { defineLink, type Link, type LinkResult } from '../working/link.ts'
@@ -42,6 +43,7 @@ export interface PartsResult extends LinkResult {
 
 interface Wired {
   readonly circuits: readonly Circuit[]
+  readonly bonds: readonly Bond[]
   readonly fittings: readonly Fitted[]
 }
 
@@ -68,19 +70,22 @@ export const partsLink: Link<Upstream, PartsResult> = defineLink(
     write,
     units: plant.units,
     circuits: wiring.circuits,
+    bonds: wiring.bonds,
     fittings: wiring.fittings,
     beside,
   }),
-  ({ existing, targets, cables, write, units, circuits, fittings, beside }, working): PartsResult => {
+  ({ existing, targets, cables, write, units, circuits, bonds, fittings, beside }, working): PartsResult => {
     const standing = [
       ...standingOf([...units, ...fittings], ''),
       ...beside.flatMap((each) => standingOf([...each.plant.units, ...each.wiring.fittings], `${each.name}: `)),
     ]
     const wired = [
       ...circuits.flatMap((circuit) => wiringLines(cables, circuit, '')),
-      ...beside.flatMap(({ name, wiring }) =>
-        wiring.circuits.flatMap((circuit) => wiringLines(cables, circuit, `${name}: `)),
-      ),
+      ...bonds.flatMap((bond) => bondLines(cables, bond, '')),
+      ...beside.flatMap(({ name, wiring }) => [
+        ...wiring.circuits.flatMap((circuit) => wiringLines(cables, circuit, `${name}: `)),
+        ...wiring.bonds.flatMap((bond) => bondLines(cables, bond, `${name}: `)),
+      ]),
     ]
     const lines = mergeLines([...lessExisting(existing, standing), ...wired])
     const { price, weightKg } = working.apply(partsTotal, {
@@ -186,6 +191,17 @@ function linesOf(cables: readonly Cable[], circuit: Circuit, whose: string): Par
     lines.push({ ...rated, key: `${rated.key}/${circuit.device.ratingA.value}` })
   }
   return lines
+}
+
+/** Protective and bonding conductors, a single wire each. */
+function bondLines(
+  cables: readonly Cable[],
+  { size, lengthM, count, leftOut, title }: Bond,
+  whose: string,
+): PartLine[] {
+  const cable = cables.find((each) => each.use === 'fixed' && each.size === size.value)
+  const metres = Math.ceil(count * lengthM.value)
+  return cable && metres > 0 && !leftOut ? [part('cable runs', cable, whose + title, metres, 'm')] : []
 }
 
 function mergeLines(lines: readonly PartLine[]): PartLine[] {

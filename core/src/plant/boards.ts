@@ -94,6 +94,7 @@ const IN_LINE_NAME: Readonly<Record<InLine['role'], string>> = {
   'load-disconnect': 'Load disconnect',
   'battery-switch': 'Battery switch',
   'residual-current': 'Residual-current device',
+  surge: 'Surge protector',
 }
 const IN_LINE = 'in-line.'
 export const inLineId = ({ id }: Pick<InLine, 'id'>): string => `${IN_LINE}${id}`

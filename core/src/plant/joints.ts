@@ -2,7 +2,16 @@ import { everyString } from '../controller/link.ts'
 import { branchJoints } from './boards.ts'
 import { circuit, end, told } from './joint.ts'
 import type { Joint, Unit } from './plant.ts'
-import { type Chosen, combinerId, controllerIdOf, INVERTER_BUS_ID, isolatorId, isWithin, panelsId } from './units.ts'
+import {
+  type Chosen,
+  combinerId,
+  controllerIdOf,
+  INVERTER_BUS_ID,
+  isolatorId,
+  isWithin,
+  panelsId,
+  surgeId,
+} from './units.ts'
 
 const BUS = end('bus', 'battery')
 
@@ -30,7 +39,7 @@ function arrayJoints(chosen: Chosen): Joint[] {
         to: end(controllerIdOf(each, chosen.inverter), 'array'),
         sources: ['from'],
         count: quantity * Math.min(controller.inputs, strings.stringsPerController),
-        through: [isolatorId(id)],
+        through: [isolatorId(id), ...(chosen.surged.includes(id) ? [surgeId(id)] : [])],
       },
       each,
     )
@@ -167,7 +176,7 @@ function engineJoints(unitId: 'engine-charger' | 'relay', bothWays: boolean): Jo
 }
 
 /** Protective conductors to the earth bar, the electrode, and the sense leads of the monitor. */
-function earthJoints(units: readonly Unit[]): Joint[] {
+function earthJoints(units: readonly Unit[], mobile: boolean): Joint[] {
   const bar = end('earth-bar', 'earth')
   const toBar = units
     .filter(({ terminals, role }) => terminals.some(({ id }) => id === 'earth') && !EARTHS.includes(role))
@@ -183,9 +192,18 @@ function earthJoints(units: readonly Unit[]): Joint[] {
     ...toBar,
     ...(has('electrode')
       ? [
-          told('electrode', 'electrode', 'earth', 'Earth bar to electrode', {
+          told('electrode', 'electrode', 'earth', mobile ? 'Earth bar to body or hull' : 'Earth bar to electrode', {
             from: bar,
             to: end('electrode', 'earth'),
+            sources: [],
+          }),
+        ]
+      : []),
+    ...(has('ac-board')
+      ? [
+          told(SYSTEM_BOND_ID, 'system-bond', 'earth', 'Neutral to earth, at one place', {
+            from: end('ac-board', 'earth'),
+            to: bar,
             sources: [],
           }),
         ]
@@ -201,6 +219,8 @@ function earthJoints(units: readonly Unit[]): Joint[] {
       : []),
   ]
 }
+/** The one joint between neutral and earth on the side of the house. */
+export const SYSTEM_BOND_ID = 'system-bond'
 const EARTHS: readonly Unit['role'][] = ['earth-bar', 'electrode']
 
 /** What joins the units: circuits in the order the energy flows, then what is told of earth and signal. Empty until a bank is known. */
@@ -214,6 +234,6 @@ export function makeJoints(chosen: Chosen, units: readonly Unit[]): Joint[] {
     ...acJoints(chosen, units),
     ...backupJoints(chosen),
     ...branchJoints(chosen.branches, has),
-    ...earthJoints(units),
+    ...earthJoints(units, chosen.mobile),
   ]
 }

@@ -23,6 +23,7 @@ export const ROLES = [
   'inverter',
   'ac-coupled',
   'residual-current',
+  'surge',
   'ac-board',
   'load-disconnect',
   'dc-board',

@@ -23,6 +23,10 @@ export interface Chosen {
   /** Inverters stand at bus bars of their own, behind a link. */
   readonly staged: boolean
   readonly monitored: boolean
+  /** Ids of arrays whose lead is so long outdoors that surges are led off at both its ends. */
+  readonly surged: readonly string[]
+  /** It stands on a boat, a vehicle or a trailer: its body is the earth. */
+  readonly mobile: boolean
 }
 
 /** Adds an array's name to what a unit of it is called; the main array needs none. */
@@ -32,6 +36,7 @@ export const panelsId = (arrayId: string): string => `panels.${arrayId}`
 export const combinerId = (arrayId: string): string => `combiner.${arrayId}`
 /** Second stage of the bus bars. */
 export const INVERTER_BUS_ID = 'inverter-bus'
+export const surgeId = (arrayId: string): string => `surge.${arrayId}`
 export const isolatorId = (arrayId: string): string => `isolator.${arrayId}`
 /** Of the controller of an array: the inverter where it is inside an all-in-one. */
 export const controllerIdOf = (each: StrungArray, inverter: InverterResult): string =>
@@ -49,7 +54,7 @@ const arrayTerminal = (controller: Controller): Terminal =>
   })
 
 /** Units of every array: panels, where strings join, its isolator, its controllers. */
-function arrayUnits({ array, controller, inverter }: Chosen): Unit[] {
+function arrayUnits({ array, controller, inverter, surged }: Chosen): Unit[] {
   return everyString({ array, controller }).flatMap((each): Unit[] => {
     const { id: arrayId, panel, quantity, strings } = each
     const panels = quantity * strings.panelsPerString * strings.stringsPerController
@@ -70,6 +75,15 @@ function arrayUnits({ array, controller, inverter }: Chosen): Unit[] {
         quantity: quantity * Math.min(each.controller.inputs, strings.stringsPerController),
       }),
     ]
+    if (surged.includes(arrayId))
+      units.push(
+        unit(surgeId(arrayId), 'surge', 'wiring', 'array', {
+          ...own,
+          name: ofArray('Surge protectors', each),
+          use: ofArray('surge protector at either end of the array lead', each),
+          quantity: 2 * quantity * Math.min(each.controller.inputs, strings.stringsPerController),
+        }),
+      )
     if (strings.stringsPerInput > 1) {
       const combiner = {
         ...own,
@@ -276,6 +290,9 @@ export function makeUnits(chosen: Chosen): Unit[] {
   return [
     ...units,
     unit('earth-bar', 'earth-bar', 'wiring', 'converter wall', { name: 'Earth bar', terminals: earth }),
-    unit('electrode', 'electrode', 'wiring', 'cable runs', { name: 'Earth electrode', terminals: earth }),
+    unit('electrode', 'electrode', 'wiring', 'cable runs', {
+      name: chosen.mobile ? 'Body or hull' : 'Earth electrode',
+      terminals: earth,
+    }),
   ]
 }

@@ -18,6 +18,8 @@ function protectiveAreaMm2(phaseMm2: number): number {
   return phaseMm2 <= 35 ? 16 : phaseMm2 / 2
 }
 
+/** Metres of lead by flashes a km² and year. Source: IEC 61643-32. */
+const CRITICAL_LENGTH = 115
 const CONTINUOUS = { value: 1.25, source: 'assumption of Yard Lamp: a quarter to spare, as in North America' }
 const TABLES = `${PART_5_52}, Annex B`
 const IN_GROUND = ['iec-xlpe90-d1', 'iec-pvc70-d1'] as const
@@ -79,8 +81,8 @@ export const IEC: RuleSet = {
     dc: { value: 20, source: 'assumption of Yard Lamp: a common way of a DC panel' },
   },
   conductorsOf: (carries) => (carries === 'ac' ? 3 : 2),
-  protectiveConductor: (_deviceRatingA, phaseSize) => ({
-    value: nextMetric(protectiveAreaMm2(conductorOf(phaseSize).areaMm2)),
+  protectiveConductor: (_deviceRatingA, phaseSize, _requiredPhaseSize, parallel = 1) => ({
+    value: nextMetric(protectiveAreaMm2(conductorOf(phaseSize).areaMm2 * parallel)),
     source: `${PART_5_54}, Table 54.2`,
   }),
   frameBonding: {
@@ -106,7 +108,10 @@ export const IEC: RuleSet = {
     { value: 'PV array: live whenever it is lit', source: `${PART_7_712}, 712.514` },
     { value: 'two sources of supply, at the board', source: 'IEC 60364-5-51, 514' },
   ],
-  surgeFromM: { value: 10, source: 'IEC 61643-32: both ends over 10 m; 115/Ng m where the flashes are known' },
+  surgeFromM: (flashesPerKm2Year) => ({
+    value: flashesPerKm2Year ? CRITICAL_LENGTH / flashesPerKm2Year : 10,
+    source: 'IEC 61643-32, 115/Ng in buildings where the flashes are known',
+  }),
   deviceToBatteryM: batteryPost('ISO 13297, 60364-7-721'),
   colours: [
     { role: 'ac-line-1', name: 'brown', pattern: 'plain' },

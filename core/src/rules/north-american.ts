@@ -109,7 +109,10 @@ export const NORTH_AMERICAN: RuleSet = {
     { value: 'PV system disconnect, with its highest voltage', source: `${NEC}, 690.13(B), 690.7(D)` },
     { value: 'energy storage disconnect', source: `${NEC}, 706.15(C)` },
   ],
-  surgeFromM: { value: 10, source: 'UL 1449 type 2 or 1 at both ends over 10 m; NFPA 780 with a lightning system' },
+  surgeFromM: () => ({
+    value: 10,
+    source: 'UL 1449 type 2 or 1 on long leads; NFPA 780 with a lightning system',
+  }),
   deviceToBatteryM: batteryPost('ABYC E-11, 11.10.1'),
   colours: [
     { role: 'ac-line-1', name: 'black', pattern: 'plain' },

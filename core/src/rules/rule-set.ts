@@ -96,7 +96,12 @@ export interface RuleSet {
   readonly conductorsOf: (carries: 'ac' | 'dc') => number
 
   /** Smallest protective conductor of a circuit. @returns its size, as the tables name it */
-  readonly protectiveConductor: (deviceRatingA: number, phaseSize: string, requiredPhaseSize: string) => Ruled<string>
+  readonly protectiveConductor: (
+    deviceRatingA: number,
+    phaseSize: string,
+    requiredPhaseSize: string,
+    parallel?: number,
+  ) => Ruled<string>
   /** Panel frames and rails, protected and exposed. */
   readonly frameBonding: Readonly<Record<'protected' | 'exposed', Ruled<string>>>
   readonly electrodeConductor: Ruled<string>
@@ -108,7 +113,7 @@ export interface RuleSet {
   /** Labels that are asked for. */
   readonly labels: readonly Ruled<string>[]
   /** Length outdoors from which an array lead has surge protection, m. */
-  readonly surgeFromM: Ruled
+  readonly surgeFromM: (flashesPerKm2Year: number | null) => Ruled
   /** How far from a battery post the first device may stand, m. */
   readonly deviceToBatteryM: (site: Pick<Site, 'kind'>) => Ruled
   readonly colours: readonly ConductorColour[]

@@ -89,6 +89,8 @@ export interface CircuitCable {
   readonly size: string
   readonly parallel: number
   readonly chosen: boolean
+  /** What it would be for its current and a short alone, without regard to drop. */
+  readonly requiredSize: string
   /** Of the set, as laid, A. */
   readonly ampacityA: Known
   /** Before what lies beside it and the terminals, A, of the set. */

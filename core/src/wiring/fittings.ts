@@ -58,6 +58,7 @@ const FITTING_OF: Partial<Record<Role, FittingRole | 'converter'>> = {
   'dc-board': 'dc-panel',
   'ac-board': 'ac-board',
   converter: 'converter',
+  surge: 'surge',
 }
 
 /** Choice of no fitting. */
@@ -197,7 +198,8 @@ function needOf(
   const togetherA = boards.reduce((sum, { circuit }) => sum + carriedA(circuit) * circuit.count, 0)
   return {
     role,
-    currentA: branch ? convertedA(branch) : Math.max(mostA, togetherA),
+    // A surge protector stands beside the current, not in it.
+    currentA: role === 'surge' ? 0 : branch ? convertedA(branch) : Math.max(mostA, togetherA),
     highestV: Math.max(...at.map(({ circuit }) => circuit.highestV)),
     ac: at.some(({ circuit }) => circuit.ac),
     ways: waysOf(role, unit, at),

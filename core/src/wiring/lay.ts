@@ -176,6 +176,7 @@ function layCable(
     size: size.value,
     parallel: n,
     chosen: choice.size !== null,
+    requiredSize: requiredSize(run, carryA, leastAreaMm2, size.value),
     ampacityA: n === 1 ? limit.limitA : known(limit.limitA.value * n, 'computed', `${n} in parallel`),
     tableA: limit.baseA.value * n,
     ambientFactor: limit.ambientFactor,
@@ -187,6 +188,13 @@ function layCable(
     leastAreaMm2: least,
     limitedBy: sized?.limitedBy.value ?? null,
   }
+}
+
+/** The size a run would have were nothing lost on its way; a person’s own size is taken as required. */
+function requiredSize(run: Run, carryA: number, leastAreaMm2: number, size: string): string {
+  if (run.choice.size !== null) return size
+  const brief = { ...conductorBrief(run, carryA, leastAreaMm2), pathAreaMm2: 0, maxDropFraction: 0.999 }
+  return smallestConductor(brief)?.size ?? size
 }
 
 function sizeConductor(run: Run, carryA: number, leastAreaMm2: number, working: Working) {

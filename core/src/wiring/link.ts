@@ -9,6 +9,7 @@ import { formatSize } from '../units/format.ts'
 import { defineLink, type Link, type LinkResult, type Worked } from '../working/link.ts'
 import type { Need } from '../working/links.ts'
 import { assumedOf, enteredOr, type Known, type Step, Working } from '../working/working.ts'
+import { type Bond, bondsOf } from './bonds.ts'
 import type { WiringBrief } from './brief.ts'
 import type { Circuit, CircuitDemand } from './circuits.ts'
 import { circuitDemands } from './demands.ts'
@@ -23,6 +24,8 @@ export interface WiringResult extends LinkResult {
   readonly circuits: readonly Circuit[]
   /** Whole ways, array to battery and battery to outlet, with what they lose. */
   readonly paths: readonly LaidPath[]
+  /** Protective and bonding conductors. */
+  readonly bonds: readonly Bond[]
   /** Switches, shunts, bars, boards and converters. */
   readonly fittings: readonly Fitted[]
   /** The rules it was wired by. */
@@ -50,6 +53,7 @@ const laidLink: Link<Laying, WiringResult> = defineLink(
   'wiring',
   ({ job: { site }, option, catalogue }, up) => ({
     choices: option.wiring.circuits,
+    bonds: option.wiring.bonds,
     chosenFittings: option.wiring.fittings,
     fittings: catalogue.fittings,
     converters: catalogue.converters,
@@ -83,6 +87,7 @@ const laidLink: Link<Laying, WiringResult> = defineLink(
     })
     return {
       circuits,
+      bonds: bondsOf({ plant: read.plant, circuits, rules: read.rules, choices: read.bonds }),
       paths: laidPaths(read, circuits),
       fittings,
       needs: [...circuits.filter(({ lack }) => lack !== '').map(needOf), ...fittings.flatMap(fittingNeed)],

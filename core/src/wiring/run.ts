@@ -145,13 +145,13 @@ const MOST_AIR_C = 105
 export function runOf(brief: LayBrief): Run {
   const { demand, choice, rules, kind } = brief
   const { title, drivenBy, together, loaded } = demand
-  const place = choice.place ?? demand.place
+  const place = choice.runPlace ?? demand.place
   const said: RunBrief = { kind, use: demand.use, ac: demand.ac, place }
   const laid = rules.laid(said)
   const installation = choice.installation ?? laid.value
   const air = rules.ambient[place]
   const airC = place === 'battery room' ? brief.batteryRoomHighC : brief.recordHighC
-  const circuits = choice.together ?? together
+  const circuits = choice.sideBySide ?? together
   const terminal = rules.terminalC(demand.currentA.value)
   const leadsM = leadsOf(brief)
   return {
@@ -171,7 +171,7 @@ export function runOf(brief: LayBrief): Run {
     ),
     terminalC: enteredOr<TerminalC>(choice.terminalC, title, known(terminal.value, 'table', terminal.source)),
     together: enteredOr(
-      choice.together,
+      choice.sideBySide,
       title,
       known(together, 'computed', together === 1 ? 'on its own' : 'those alike'),
     ),

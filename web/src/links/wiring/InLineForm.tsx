@@ -11,6 +11,7 @@ const ROLE_LABEL: Readonly<Record<Role, string>> = {
   'load-disconnect': 'a low-voltage load disconnect',
   'battery-switch': 'a battery switch, by hand or from afar',
   'residual-current': 'a residual-current device',
+  surge: 'a surge protector',
 }
 
 /** Puts a switch in line with a circuit, beside what the design puts there. */
@@ -19,7 +20,9 @@ export function InLineForm() {
   const dispatch = useAppDispatch()
   const [role, setRole] = useState<Role>('isolator')
   const [circuitId, setCircuitId] = useState('')
-  const fits = wiring.circuits.filter(({ ac }) => ac === (role === 'residual-current') || role === 'isolator')
+  const fits = wiring.circuits.filter(({ ac, use }) =>
+    role === 'surge' ? ac || use === 'pv' : ac === (role === 'residual-current') || role === 'isolator',
+  )
   const chosen = fits.find(({ id }) => id === circuitId) ?? fits[0]
   const { inLine } = option.wiring
   if (!chosen || inLine.length >= MOST_IN_LINE) return null
