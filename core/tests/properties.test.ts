@@ -200,6 +200,8 @@ const ANSWERED = new Map<string, Record<string, unknown>>([
   ],
   ['wire.bank-current', { inverterA: 60, dcLoadsA: 5, chargeA: 90 }],
   ['wire.shared-current', { currentA: 120, alike: 4, out: 1 }],
+  ['wire.lost-energy', { lossW: 20, runs: 2, fullHoursPerYear: 1000, pricePerKwh: 0.5 }],
+  ['wire.payback', { priceMore: 30, lostPricePerYear: 10, lossFraction: 0.4 }],
   ['wire.prospective', { sourceA: 9000, voltageV: 24, leadOhm: 0.001 }],
   ['protect.least', { designA: 60, factor: 1, continuousA: 50, continuousFactor: 1.25 }],
   [

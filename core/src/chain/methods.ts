@@ -14,6 +14,7 @@ import { partsMethods } from '../parts/methods.ts'
 import { hourMethods } from '../site/hour-methods.ts'
 import { siteMethods } from '../site/methods.ts'
 import { faultMethods } from '../wiring/fault-methods.ts'
+import { lossMethods } from '../wiring/loss-methods.ts'
 import { wiringMethods } from '../wiring/methods.ts'
 
 /** Every method of every link, in the order of the chain. */
@@ -31,6 +32,7 @@ export const METHODS: readonly AnyMethod[] = [
   ...backupMethods,
   ...wiringMethods,
   ...faultMethods,
+  ...lossMethods,
   ...partsMethods,
   ...optionsMethods,
 ] as unknown as readonly AnyMethod[]

@@ -1,6 +1,6 @@
 import { sizeCable } from '../edit/offers.ts'
 import { formatQuantity, formatSize } from '../units/format.ts'
-import type { Circuit, CircuitCable } from '../wiring/circuits.ts'
+import { type Circuit, type CircuitCable, leastTableA } from '../wiring/circuits.ts'
 import { defineCheck, type Found } from './check.ts'
 
 const EPSILON_A = 1e-6
@@ -32,8 +32,7 @@ export const wireAmpacity = defineCheck({
 function overloadOf(circuit: Circuit, cable: CircuitCable, nextUpA: number | null): string | null {
   const { currentA, device, factor } = circuit
   const withFactorA = factor.value * currentA.value
-  const table = Math.min(cable.tableA, cable.ampacityA.value < cable.correctedA ? cable.ampacityA.value : cable.tableA)
-  if (table < withFactorA - EPSILON_A || cable.correctedA < currentA.value - EPSILON_A)
+  if (leastTableA(cable) < withFactorA - EPSILON_A || cable.correctedA < currentA.value - EPSILON_A)
     return factor.value === 1
       ? `its current is ${formatQuantity(currentA.value, 'A')}`
       : `${factor.value} × its current is ${formatQuantity(withFactorA, 'A')}`

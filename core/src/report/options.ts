@@ -1,15 +1,13 @@
+import { deliveredPerKwh } from '../after/delivered.ts'
 import { shortMonths } from '../after/short-months.ts'
 import type { Catalogue } from '../catalogue/shelf.ts'
 import { type Design, design } from '../chain/design.ts'
 import { type Severity, stillOpen } from '../checks/check.ts'
 import { findings } from '../checks/checks.ts'
 import { apply } from '../edit/apply.ts'
-import { DEFAULTS } from '../job/defaults.ts'
 import type { Job, Option } from '../job/schema.ts'
-import { deliveredPrice } from '../parts/delivered-price.ts'
 import { hasBackup } from '../site/sky-link.ts'
-import { DAYS_IN_MONTH } from '../tables/month-mean-days.ts'
-import { assumed, enteredOr, type Known, known, Working } from '../working/working.ts'
+import type { Known } from '../working/working.ts'
 
 /** One option of a job, with what it is compared by. Null where the design is not whole enough to say. */
 export interface ComparedOption {
@@ -45,25 +43,9 @@ export function compareOptions(job: Job, catalogue: Catalogue): ComparedOption[]
       carriesDays: battery.bank?.carriesDays.value ?? null,
       monthsShort: shortMonths(result)?.map(({ month }) => month) ?? null,
       backupMonths: hasBackup(option) ? option.backup.months : [],
-      pricePerKwh: whole ? perKwh(result) : null,
+      pricePerKwh: whole ? deliveredPerKwh(result) : null,
       found: { danger: count('danger'), fault: count('fault'), advice: count('advice') },
       needs: result.needs.length,
     }
   })
-}
-
-function perKwh({ job, battery: { bank, chemistry }, parts, loads }: Design): Known | null {
-  const yearWh = loads.busByMonthWh.value.reduce((sum, wh, month) => sum + wh * (DAYS_IN_MONTH[month] ?? 30), 0)
-  if (!bank || yearWh <= 0 || bank.years.value <= 0) return null
-  return new Working('parts').apply(deliveredPrice, {
-    systemPrice: parts.price,
-    bankPrice: known(
-      bank.price * (job.batteryPriceFactors[chemistry] ?? 1),
-      'catalogue',
-      'units of the bank, after subsidy or tax',
-    ),
-    bankYears: bank.years,
-    horizonYears: enteredOr(job.horizonYears, 'battery', assumed(DEFAULTS.horizonYears.value, 'years looked at')),
-    yearlyEnergyKwh: known(yearWh / 1000, 'computed', 'the bus, month by month'),
-  }).pricePerKwh
 }

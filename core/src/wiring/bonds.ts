@@ -45,7 +45,8 @@ export function bondsOf({ plant, circuits, rules, choices }: BondBrief): Bond[] 
     const at = circuits.filter(({ id }) => touching(plant, id, joint.from.unitId))
     const least = leastOf(what, at, rules)
     if (!least) return []
-    const leadM = what === 'frames' ? at.find(({ kind }) => kind === 'array')?.lengthM : undefined
+    const lead = circuits.find(({ kind, arrayId }) => kind === 'array' && arrayId === (unit?.arrayId ?? null))
+    const leadM = what === 'frames' ? lead?.lengthM : undefined
     return [
       {
         id: joint.id,

@@ -95,6 +95,8 @@ export interface CircuitCable {
   readonly ampacityA: Known
   /** Before what lies beside it and the terminals, A, of the set. */
   readonly tableA: number
+  /** What its terminals let it carry, A, of the set; null where its table asks nothing of them. */
+  readonly terminalA: number | null
   readonly ambientFactor: Known
   readonly groupingFactor: Known
   /** The set as corrected, before the terminals, A. */
@@ -129,6 +131,10 @@ const COMMON_OPENING: Readonly<Record<Device['type'], Opening>> = {
 }
 /** How long the worst start lasts, s. Assumption of Yard Lamp: a pump or a compressor at low voltage. */
 export const START_S = 3
+
+/** What table and terminals bear before any correction, A: the rule set’s factor of the current is held against it. */
+export const leastTableA = ({ tableA, terminalA }: CircuitCable): number =>
+  Math.min(tableA, terminalA ?? Number.POSITIVE_INFINITY)
 
 const KINDS: ReadonlySet<string> = new Set(CIRCUIT_KINDS)
 /** The joints that the wiring sizes. */

@@ -1,6 +1,6 @@
 import { InputError } from '../method/input-error.ts'
 import { type Ampacity, type AmpacityInput, ampacityOf } from '../rules/ampacity.ts'
-import { limitsOf, mostDeviceA, sizesOf } from '../rules/ways.ts'
+import { limitsOf, mostDeviceA, sizesOf, WAYS } from '../rules/ways.ts'
 import { conductorOf } from '../tables/conductor.ts'
 import { runDrop } from './drop.ts'
 
@@ -45,7 +45,7 @@ export function smallestConductor(run: ConductorBrief): CarriedConductor | null 
     for (const size of allowed) {
       const { areaMm2 } = conductorOf(size)
       const may = mayCarry({ ...run, ...together, size })
-      if (may === null || !carries(may, run, parallel)) continue
+      if (may === null || !carries(may, terminalOf(run, size), run, parallel)) continue
       if (parallel === 1 && Math.max(run.carryA, run.factor * run.currentA) > mostDeviceA(run.installation, size))
         continue
       const { dropFraction } = runDrop({ ...run, currentA: run.workingA, size, parallel })
@@ -69,13 +69,19 @@ export const groupedWith = <T extends Pick<AmpacityInput, 'circuits' | 'currentC
   bundled: bundled * parallel,
 })
 
+/** What the terminals of a run let a conductor carry, A; infinite where its table asks nothing of them. */
+export const terminalOf = (
+  { installation, terminalC }: Pick<AmpacityInput, 'installation' | 'terminalC'>,
+  size: string,
+): number => WAYS[installation].terminalA(size, terminalC)
+
 /** Its device and its current as laid; table and terminals the current with its factor. */
 function carries(
   { baseA, correctedA, limitA }: Ampacity,
+  terminalA: number,
   { carryA, currentA, factor }: ConductorBrief,
   parallel: number,
 ): boolean {
-  const terminalA = limitA < correctedA ? limitA : Number.POSITIVE_INFINITY
   const [device, design] = [carryA / parallel - 1e-9, currentA / parallel - 1e-9]
   return limitA >= device && correctedA >= design && Math.min(baseA, terminalA) >= factor * design
 }

@@ -5,7 +5,7 @@ import { letThroughA2s, TIME_CURRENT } from '../tables/time-current.ts'
 import { formatQuantity } from '../units/format.ts'
 import { entered, enteredOr, type Known, known, type Working } from '../working/working.ts'
 import type { Circuit, CircuitCable, CircuitDemand, CircuitDevice } from './circuits.ts'
-import { groupedWith, smallestConductor } from './conductor-search.ts'
+import { groupedWith, smallestConductor, terminalOf } from './conductor-search.ts'
 import { loopOhm } from './drop.ts'
 import { adiabatic } from './fault-methods.ts'
 import { ampacity, conductor, leastDevice, prospective, protectRating, voltageDrop } from './methods.ts'
@@ -155,6 +155,7 @@ function layCable(
   const parallel = sized?.parallel ?? entered(choice.parallel ?? 1, demand.title)
   const n = parallel.value
   const beside = groupedWith(run.grouping, n)
+  const terminalA = terminalOf({ installation: run.installation, terminalC: run.terminalC.value }, size.value)
   const each = (value: number, what: string) => known(value, 'computed', what)
   const limit = working.apply(ampacity, {
     installation: entered(run.installation, demand.title),
@@ -179,6 +180,7 @@ function layCable(
     requiredSize: requiredSize(run, carryA, leastAreaMm2, size.value),
     ampacityA: n === 1 ? limit.limitA : known(limit.limitA.value * n, 'computed', `${n} in parallel`),
     tableA: limit.baseA.value * n,
+    terminalA: Number.isFinite(terminalA) ? terminalA * n : null,
     ambientFactor: limit.ambientFactor,
     groupingFactor: limit.groupingFactor,
     correctedA: limit.correctedA.value * n,
