@@ -4,6 +4,7 @@ import { EMPTY_AC_COUPLED, emptyPlane } from '../job/job.ts'
 import type { Job } from '../job/schema.ts'
 import { demoJobs } from './demo.ts'
 import { soundJobs } from './sound.ts'
+import { wiredWrong } from './wiring-breaks.ts'
 
 /** A demo job with one thing done to it. */
 export interface Mutation {
@@ -228,15 +229,16 @@ const MORE_BREAKS: readonly Break[] = [
   ],
 ]
 
-/** A hundred and twenty broken designs. */
+/** Two hundred and twelve broken designs, eighty of them wired wrong: forty by each rule set. */
 export const brokenDesigns = (): Mutation[] =>
-  demoJobs().flatMap((job) =>
-    [...BREAKS, ...MORE_BREAKS].map(([what, caughtBy, spoil]) => ({
+  demoJobs().flatMap((job) => [
+    ...[...BREAKS, ...MORE_BREAKS].map(([what, caughtBy, spoil]) => ({
       job: spoil(job),
       what: `${job.name}: ${what}`,
       caughtBy,
     })),
-  )
+    ...wiredWrong(job),
+  ])
 
 /** Eighty sound ones, which differ in kind. */
 export const soundDesigns = (): Mutation[] => soundJobs().map(({ what, job }) => ({ job, what, caughtBy: null }))
