@@ -14,6 +14,7 @@ export type { Change, Edit } from './edit/edit.ts'
 export {
   chosenOption,
   EMPTY_BACKUP,
+  EMPTY_BOND_CHOICE,
   EMPTY_CIRCUIT_CHOICE,
   emptyJob,
   emptyLoad,
@@ -28,6 +29,7 @@ export {
 export {
   type BatteryHeating,
   type Beside,
+  type BondChoice,
   type CircuitChoice,
   type Existing,
   type HorizonPoint,

@@ -18,6 +18,7 @@ const CHAPTERS_OF = {
   battery: [
     'Cold',
     'System voltage',
+    'Settings',
     'This bank',
     'Chemistries',
     'Schools',
@@ -38,7 +39,14 @@ const CHAPTERS_OF = {
   controller: ['Strings', 'String planner', 'Further arrays', ...GEAR, 'Controllers'],
   inverter: ['How it is used', 'AC-coupled array', ...GEAR, 'Inverters'],
   backup: ['What stands behind the sun', 'Alternator', 'Months left to it', 'Hours and fuel', 'Generators', ...GEAR],
-  wiring: ['Circuits', 'Battery leads', 'Switches, bars and boards'],
+  wiring: [
+    'Circuits',
+    'Whole ways',
+    'Battery leads',
+    'Switches, bars and boards',
+    'Earth and bonding',
+    'Where the rule sets differ',
+  ],
   parts: ['Weight it may come to'],
 } as const satisfies Readonly<Record<LinkId, readonly string[]>>
 

@@ -28,7 +28,9 @@ export function besidePlace(systemId: string, place: string): string {
   if (link === 'wiring')
     return first === 'fittings'
       ? ['wiring.fittings', besideKey(systemId, rest.join('.'))].join('.')
-      : ['wiring', besideKey(systemId, first), ...rest].join('.')
+      : first === 'bonds'
+        ? ['wiring.bonds', besideKey(systemId, rest.join('.'))].join('.')
+        : ['wiring', besideKey(systemId, first), ...rest].join('.')
   return `battery.beside.${systemId}.${FIELDS[place] ?? 'name'}`
 }
 
@@ -149,6 +151,7 @@ function optionOf({ wiring }: Option, beside: Beside): Option {
       ...empty.wiring,
       circuits: keptUnder(wiring.circuits, besideKey(beside.id, '')),
       fittings: keptUnder(wiring.fittings, besideKey(beside.id, '')),
+      bonds: keptUnder(wiring.bonds, besideKey(beside.id, '')),
     },
   }
   byChoice.set(beside, { wiring, option })

@@ -1,4 +1,5 @@
 import { CONDUCTORS, conductorOf, isAwg } from '../tables/conductor.ts'
+import { CONDUITS_METRIC } from '../tables/conductor-outside.ts'
 import type { RuleSet } from './rule-set.ts'
 import { AMBIENT, batteryPost, dropLimits, isMobile } from './shared.ts'
 
@@ -113,6 +114,10 @@ export const IEC: RuleSet = {
     source: 'IEC 61643-32, 115/Ng in buildings where the flashes are known',
   }),
   deviceToBatteryM: batteryPost('ISO 13297, 60364-7-721'),
+  conduits: {
+    value: { sizes: CONDUITS_METRIC, fillFraction: () => 0.4, said: 'filled to 40 % at most' },
+    source: 'EN 61386-22; 40 % as common practice',
+  },
   colours: [
     { role: 'ac-line-1', name: 'brown', pattern: 'plain' },
     { role: 'ac-line-2', name: 'black', pattern: 'plain' },

@@ -1,4 +1,5 @@
 import { CONDUCTORS, conductorOf, isAwg } from '../tables/conductor.ts'
+import { CONDUITS_TRADE } from '../tables/conductor-outside.ts'
 import { EQUIPMENT_GROUNDING_NA } from '../tables/equipment-grounding-na.ts'
 import type { RuleSet } from './rule-set.ts'
 import { AMBIENT, batteryPost, dropLimits, isMobile } from './shared.ts'
@@ -114,6 +115,14 @@ export const NORTH_AMERICAN: RuleSet = {
     source: 'UL 1449 type 2 or 1 on long leads; NFPA 780 with a lightning system',
   }),
   deviceToBatteryM: batteryPost('ABYC E-11, 11.10.1'),
+  conduits: {
+    value: {
+      sizes: CONDUITS_TRADE,
+      fillFraction: (conductors) => (conductors === 1 ? 0.53 : conductors === 2 ? 0.31 : 0.4),
+      said: 'filled to 53, 31 or 40 % by one, two or more conductors',
+    },
+    source: `${NEC}, Chapter 9, Tables 1 and 4`,
+  },
   colours: [
     { role: 'ac-line-1', name: 'black', pattern: 'plain' },
     { role: 'ac-line-2', name: 'red', pattern: 'plain' },

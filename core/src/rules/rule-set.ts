@@ -1,5 +1,6 @@
 import type { Device } from '../catalogue/schema.ts'
 import type { RuleSetId, RunPlace, Site } from '../job/schema.ts'
+import type { Conduit } from '../tables/conductor-outside.ts'
 import type { Installation } from '../tables/installations.ts'
 import type { DeviceSeries } from '../tables/standard-ratings.ts'
 
@@ -116,5 +117,11 @@ export interface RuleSet {
   readonly surgeFromM: (flashesPerKm2Year: number | null) => Ruled
   /** How far from a battery post the first device may stand, m. */
   readonly deviceToBatteryM: (site: Pick<Site, 'kind'>) => Ruled
+  /** Conduits it draws through, and how full they may be by how many conductors. */
+  readonly conduits: Ruled<{
+    readonly sizes: readonly Conduit[]
+    readonly fillFraction: (conductors: number) => number
+    readonly said: string
+  }>
   readonly colours: readonly ConductorColour[]
 }

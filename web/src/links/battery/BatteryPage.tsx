@@ -17,6 +17,7 @@ import { Beside } from './Beside.tsx'
 import { Cold } from './BoxHeating.tsx'
 import { ChemistryTable } from './ChemistryTable.tsx'
 import './battery.css'
+import { Settings } from './Settings.tsx'
 import { VoltageTable } from './VoltageTable.tsx'
 
 const CHEMISTRIES = [
@@ -137,6 +138,7 @@ export default function BatteryPage() {
           </Part>
         </div>
       </div>
+      <Settings />
       <Part title="This bank" aside="what it takes, gives and needs">
         <LabelOnly />
         <BankCare />

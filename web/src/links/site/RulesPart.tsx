@@ -76,6 +76,7 @@ export function RulesPart({ change }: { change: Change }) {
               change({ mainsVoltageV, mainsFrequencyHz, splitPhase: value.endsWith('split') })
             }}
           />
+          <SiteNumber name="lightningFlashesPerKm2Year" label="Lightning, flashes a km² and year" assumed="not known" />
           <label className="tick site-critical">
             <input
               type="checkbox"

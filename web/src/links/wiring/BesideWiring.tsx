@@ -1,6 +1,7 @@
 import { type BesideDesign, besideKey } from '@yard-lamp/core'
 import { Part } from '../../job/Page.tsx'
 import { CircuitTable } from './CircuitTable.tsx'
+import { BondTable } from './Earthing.tsx'
 import { FittingTable } from './Fittings.tsx'
 import { OneLine } from './OneLine.tsx'
 
@@ -33,6 +34,9 @@ export function BesideWiring({ beside: { id, name, design }, selected, onSelect 
       </div>
       <div className="sheet-part-gap">
         <FittingTable design={design} idOf={idOf} />
+      </div>
+      <div className="sheet-part-gap">
+        <BondTable design={design} idOf={idOf} />
       </div>
     </Part>
   )

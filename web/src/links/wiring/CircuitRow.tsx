@@ -1,3 +1,4 @@
+import { IconChevronDown, IconChevronRight } from '@tabler/icons-react'
 import { type CircuitChoice, type Design, EMPTY_CIRCUIT_CHOICE, itemName } from '@yard-lamp/core'
 import { circuitChoiceSchema } from '@yard-lamp/core/job'
 import { sizesOf } from '@yard-lamp/core/rules'
@@ -19,11 +20,14 @@ interface CircuitRowProps {
   circuitId: string
   selected: boolean
   onSelect: () => void
+  /** Its sheet stands open beneath it. */
+  open: boolean
+  onOpen: () => void
 }
 
 /** A circuit: what the design gives it, and what a person sets instead. */
 // biome-ignore lint/complexity/noExcessiveLinesPerFunction: one row, its cells in order
-export function CircuitRow({ circuit, circuitId, selected, onSelect }: CircuitRowProps) {
+export function CircuitRow({ circuit, circuitId, selected, onSelect, open, onOpen }: CircuitRowProps) {
   const write = useWrite()
   const option = useAppSelector(selectOption)
   const catalogue = useAppSelector(selectCatalogue)
@@ -36,6 +40,11 @@ export function CircuitRow({ circuit, circuitId, selected, onSelect }: CircuitRo
   const ratings = STANDARD_RATINGS_A[device?.item?.series ?? 'battery-fuse']
   return (
     <tr className={selected ? 'chosen' : ''} onFocus={onSelect} onClick={onSelect}>
+      <td className="circuit-open">
+        <button type="button" aria-expanded={open} aria-label={`All of ${circuit.title}`} onClick={onOpen}>
+          {open ? <IconChevronDown size={16} /> : <IconChevronRight size={16} />}
+        </button>
+      </td>
       <td>
         {circuit.title}
         <span className="soft">{alike}</span>

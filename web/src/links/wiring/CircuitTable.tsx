@@ -1,6 +1,8 @@
 import type { Design } from '@yard-lamp/core'
+import { Fragment, useState } from 'react'
 import { useWrite } from '../../store/use-write.ts'
 import { CircuitRow } from './CircuitRow.tsx'
+import { CircuitSheet } from './CircuitSheet.tsx'
 
 interface CircuitTableProps {
   design: Design
@@ -13,11 +15,15 @@ interface CircuitTableProps {
 /** Circuits of a system, a row each. */
 export function CircuitTable({ design, idOf, selected, onSelect }: CircuitTableProps) {
   const write = useWrite()
+  const [opened, setOpened] = useState<string | null>(null)
   return (
     <div className="table-scroll">
       <table className="sheet-table circuits">
         <thead>
           <tr>
+            <th>
+              <span className="visually-hidden">Open</span>
+            </th>
             <th>Circuit</th>
             <th className="number">A</th>
             <th className="number">{write.unit('m')} one way</th>
@@ -30,13 +36,23 @@ export function CircuitTable({ design, idOf, selected, onSelect }: CircuitTableP
         </thead>
         <tbody>
           {design.wiring.circuits.map((circuit) => (
-            <CircuitRow
-              key={circuit.id}
-              circuit={circuit}
-              circuitId={idOf(circuit.id)}
-              selected={selected === idOf(circuit.id)}
-              onSelect={() => onSelect(idOf(circuit.id))}
-            />
+            <Fragment key={circuit.id}>
+              <CircuitRow
+                circuit={circuit}
+                circuitId={idOf(circuit.id)}
+                selected={selected === idOf(circuit.id)}
+                onSelect={() => onSelect(idOf(circuit.id))}
+                open={opened === circuit.id}
+                onOpen={() => setOpened(opened === circuit.id ? null : circuit.id)}
+              />
+              {opened === circuit.id && (
+                <tr className="circuit-opened">
+                  <td colSpan={9}>
+                    <CircuitSheet design={design} circuit={circuit} circuitId={idOf(circuit.id)} />
+                  </td>
+                </tr>
+              )}
+            </Fragment>
           ))}
         </tbody>
       </table>

@@ -103,7 +103,7 @@ function FittingRow({ fitted, unitId, onRemove }: FittingRowProps) {
           </span>
         )}
       </td>
-      <td className="number">{formatNumber(need.currentA, need.currentA < 10 ? 1 : 0)}</td>
+      <td className="number">{need.currentA > 0 ? formatNumber(need.currentA, need.currentA < 10 ? 1 : 0) : ''}</td>
       <td className="number">{formatQuantity(need.highestV, need.ac ? 'V AC' : 'V', 0)}</td>
       <td className="number">{need.ways > 0 ? need.ways : ''}</td>
       <td>

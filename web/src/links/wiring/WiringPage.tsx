@@ -1,5 +1,5 @@
 import { sizeInBoth } from '@yard-lamp/core/tables'
-import { formatNumber, formatQuantity } from '@yard-lamp/core/units'
+import { formatQuantity } from '@yard-lamp/core/units'
 import { useState } from 'react'
 import { Page, Part } from '../../job/Page.tsx'
 import { selectDesign } from '../../store/selectors.ts'
@@ -9,8 +9,11 @@ import { Answer, PlainAnswer } from '../../working/Figure.tsx'
 import { BatteryLeads } from './BatteryLeads.tsx'
 import { BesideWiring } from './BesideWiring.tsx'
 import { CircuitTable } from './CircuitTable.tsx'
+import { Differences } from './Differences.tsx'
+import { Earthing } from './Earthing.tsx'
 import { Fittings } from './Fittings.tsx'
 import { OneLine } from './OneLine.tsx'
+import { Paths } from './Paths.tsx'
 import './wiring.css'
 
 export default function WiringPage() {
@@ -60,17 +63,18 @@ export default function WiringPage() {
           <Part title="Circuits" aside="slanted is the design’s; what you set is kept">
             <CircuitTable design={design} idOf={(id) => id} selected={selected} onSelect={setSelected} />
             <p className="small soft" style={{ marginTop: 8 }}>
-              Carries: the limit as laid, in the air about it, for a pair on its own. Circuits laid side by side carry
-              less: grouping is not counted here. Devices are {formatNumber(wiring.rules.continuousFactor.value)} × the
-              current, rated for the highest voltage that can stand there, and able to interrupt what the bank can
-              deliver.
+              Carries: as laid, in the air about it, beside what lies with it, held to what its terminals bear. Open a
+              circuit to see where it lies, why it is so thick, what a short there drives, and what more it bears.
             </p>
           </Part>
+          <Paths />
           <BatteryLeads />
           <Fittings />
+          <Earthing />
           {design.beside.map((each) => (
             <BesideWiring key={each.id} beside={each} selected={selected} onSelect={setSelected} />
           ))}
+          <Differences />
         </>
       )}
     </Page>
