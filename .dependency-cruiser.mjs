@@ -18,6 +18,7 @@ const STOREYS = [
   'backup',
   'plant',
   'wiring',
+  'diagram',
   'parts',
   'chain',
   'edit',

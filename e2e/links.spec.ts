@@ -57,9 +57,10 @@ test('wiring: a fuse taken away is a danger; choosing a circuit in the drawing c
 }) => {
   await page.goto(`${origin}/jobs/${await putJob(origin)}/wiring`)
   await page.getByRole('button', { name: /^Bank to bus bars:/ }).click()
-  await expect(page.getByRole('row', { name: /Bank to bus bars/ })).toHaveClass('chosen')
+  await expect(page.getByRole('row', { name: /^All of Bank to bus bars/ })).toHaveClass('chosen')
   await page.getByLabel('Device, Bank to bus bars').selectOption('none')
-  await expect(page.getByText('A fault here burns the cable.')).toBeVisible()
+  const notices = page.getByRole('list', { name: 'What this link needs' })
+  await expect(notices.getByText('A fault here burns the cable.')).toBeVisible()
   await page.getByLabel('Device, Bank to bus bars').selectOption('')
   await expect(page.getByText('checks silent')).toBeVisible()
   await page.getByLabel('Length one way, Array to controller').fill('200 ft')

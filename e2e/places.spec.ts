@@ -77,6 +77,9 @@ test('every place a finding or a need points to stands on its page, and takes th
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
       for (const place of own.filter((each) => each.startsWith(`${link}.`) || each === link)) {
         const field = page.locator(`[data-place="${place}"]`)
+        // What stands in the sheet of a circuit is led to through its row.
+        const opens = page.locator(`[data-opens="${place.replace(/[^.]+$/, '')}"][aria-expanded="false"]`)
+        if ((await field.count()) === 0 && (await opens.count()) > 0) await opens.first().click()
         await field
           .first()
           .waitFor({ state: 'attached', timeout: 8000 })

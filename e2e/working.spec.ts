@@ -18,15 +18,25 @@ test('what could mend a finding is tried in a worker, and one press does it', as
   await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled()
 })
 
-test('the wiring page says which figures count what, and does not claim what is not counted', async ({
+test('the wiring page says which figures count what, and a finding leads into the sheet of its circuit', async ({
   page,
   origin,
 }) => {
-  await page.goto(`${origin}/jobs/${await putJob(origin)}/wiring`)
-  const said = page.getByText(/^Carries: the limit as laid/)
-  await expect(said).toContainText('grouping is not counted here')
-  await expect(said).not.toContainText(/with .*grouping/)
-  await expect(said).toContainText(/Devices are 1\.\d+ × the current/)
+  const job = applyAll(fieldStation(), [
+    { act: 'set-circuit', circuitId: 'battery-main', patch: { installation: 'battery-105-metric' } },
+  ])
+  await page.goto(`${origin}/jobs/${await putJob(origin, job)}/wiring`)
+  await expect(page.getByText(/^Carries: as laid/)).toContainText('beside what lies with it')
+  await page.getByRole('button', { name: 'Go there' }).first().click()
+  await expect(page.getByLabel('Read from the table')).toBeFocused()
+  // A reason an inspector can weigh is asked for, and then the rules are content.
+  await page.getByLabel('Why it is laid otherwise').fill('flexible leads of the maker of the inverter')
+  await expect(page.getByText(/read from 105 °C battery cable/)).toHaveCount(0)
+  const sheet = page.locator('.circuit-opened')
+  await expect(sheet.getByText(/\d+ × [\d.]+ for the air × 1(\.00)? for its neighbours/)).toBeVisible()
+  await expect(sheet.getByText('one battery more')).toBeVisible()
+  await page.getByLabel('Side by side, itself counted').fill('4')
+  await expect(sheet.getByText(/× 0\.60? for its neighbours/)).toBeVisible()
 })
 
 test('an assumption in a working leads to the field it is entered in', async ({ page, origin }) => {

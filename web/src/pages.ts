@@ -1,6 +1,6 @@
 import { LINKS, type LinkId } from '@yard-lamp/core'
 
-export type PagePath = LinkId | 'checks' | 'options' | 'sheet'
+export type PagePath = LinkId | 'checks' | 'options' | 'sheet' | 'drawing'
 
 /** A page of a job: its address, its name wherever it is named, and the key that leads to it. */
 export interface JobPage {
@@ -34,6 +34,13 @@ export const JOB_PAGES: readonly JobPage[] = [
   { path: 'checks', title: 'Checks', key: 'c', about: 'What is wrong, and what is missing' },
   { path: 'options', title: 'Options', key: 'o', about: 'Side by side' },
   { path: 'sheet', title: 'The sheet, to print', key: 's', about: 'Answers, schedules and workings', alone: true },
+  {
+    path: 'drawing',
+    title: 'The one-line drawing, to print',
+    key: 'd',
+    about: 'On A4, A3, Letter or Tabloid',
+    alone: true,
+  },
 ]
 
 export const isLinkPage = (page: JobPage): page is JobPage & { readonly path: LinkId } =>

@@ -17,6 +17,7 @@ const LOAD: Readonly<Record<PagePath, () => Promise<{ default: ComponentType }>>
   checks: () => import('./checks/ChecksPage.tsx'),
   options: () => import('./options/OptionsPage.tsx'),
   sheet: () => import('./sheet/SheetPage.tsx'),
+  drawing: () => import('./diagram/DrawingPage.tsx'),
 }
 
 export const router = createBrowserRouter([

@@ -118,6 +118,7 @@ export const IEC: RuleSet = {
     value: { sizes: CONDUITS_METRIC, fillFraction: () => 0.4, said: 'filled to 40 % at most' },
     source: 'EN 61386-22; 40 % as common practice',
   },
+  symbols: { value: 'IEC 60617', source: 'IEC 60617, designations after IEC 81346' },
   colours: [
     { role: 'ac-line-1', name: 'brown', pattern: 'plain' },
     { role: 'ac-line-2', name: 'black', pattern: 'plain' },

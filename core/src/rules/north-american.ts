@@ -123,6 +123,7 @@ export const NORTH_AMERICAN: RuleSet = {
     },
     source: `${NEC}, Chapter 9, Tables 1 and 4`,
   },
+  symbols: { value: 'IEEE 315', source: 'IEEE 315, ANSI Y32.9' },
   colours: [
     { role: 'ac-line-1', name: 'black', pattern: 'plain' },
     { role: 'ac-line-2', name: 'red', pattern: 'plain' },

@@ -123,5 +123,7 @@ export interface RuleSet {
     readonly fillFraction: (conductors: number) => number
     readonly said: string
   }>
+  /** Convention its drawings are made in. */
+  readonly symbols: Ruled<'IEC 60617' | 'IEEE 315'>
   readonly colours: readonly ConductorColour[]
 }

@@ -1,9 +1,9 @@
 import { type BesideDesign, besideKey } from '@yard-lamp/core'
+import { OneLine } from '../../diagram/OneLine.tsx'
 import { Part } from '../../job/Page.tsx'
 import { CircuitTable } from './CircuitTable.tsx'
 import { BondTable } from './Earthing.tsx'
 import { FittingTable } from './Fittings.tsx'
-import { OneLine } from './OneLine.tsx'
 
 interface BesideWiringProps {
   beside: BesideDesign
@@ -22,13 +22,12 @@ export function BesideWiring({ beside: { id, name, design }, selected, onSelect 
     )
   return (
     <Part name={name} aside="a system of its own on the same site">
-      <div className="drawing drawing-wide">
-        <OneLine
-          design={design}
-          selected={selected?.startsWith(idOf('')) ? selected.slice(idOf('').length) : null}
-          onSelect={(circuitId) => onSelect(idOf(circuitId))}
-        />
-      </div>
+      <OneLine
+        design={design}
+        printable={false}
+        selected={selected?.startsWith(idOf('')) ? selected.slice(idOf('').length) : null}
+        onSelect={(circuitId) => onSelect(idOf(circuitId))}
+      />
       <div className="sheet-part-gap">
         <CircuitTable design={design} idOf={idOf} selected={selected} onSelect={onSelect} />
       </div>

@@ -41,7 +41,13 @@ export function CircuitRow({ circuit, circuitId, selected, onSelect, open, onOpe
   return (
     <tr className={selected ? 'chosen' : ''} onFocus={onSelect} onClick={onSelect}>
       <td className="circuit-open">
-        <button type="button" aria-expanded={open} aria-label={`All of ${circuit.title}`} onClick={onOpen}>
+        <button
+          type="button"
+          aria-expanded={open}
+          aria-label={`All of ${circuit.title}`}
+          data-opens={`wiring.${circuitId}.`}
+          onClick={onOpen}
+        >
           {open ? <IconChevronDown size={16} /> : <IconChevronRight size={16} />}
         </button>
       </td>

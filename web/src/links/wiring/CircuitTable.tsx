@@ -1,5 +1,6 @@
 import type { Design } from '@yard-lamp/core'
-import { Fragment, useState } from 'react'
+import { Fragment, useEffect, useState } from 'react'
+import { useLocation } from 'react-router'
 import { useWrite } from '../../store/use-write.ts'
 import { CircuitRow } from './CircuitRow.tsx'
 import { CircuitSheet } from './CircuitSheet.tsx'
@@ -15,7 +16,7 @@ interface CircuitTableProps {
 /** Circuits of a system, a row each. */
 export function CircuitTable({ design, idOf, selected, onSelect }: CircuitTableProps) {
   const write = useWrite()
-  const [opened, setOpened] = useState<string | null>(null)
+  const [opened, setOpened] = useOpened(design, idOf)
   return (
     <div className="table-scroll">
       <table className="sheet-table circuits">
@@ -59,3 +60,24 @@ export function CircuitTable({ design, idOf, selected, onSelect }: CircuitTableP
     </div>
   )
 }
+
+/** The circuit whose sheet stands open: the one a person opened, or the one a finding leads into. */
+function useOpened(design: Design, idOf: (circuitId: string) => string) {
+  const [opened, setOpened] = useState<string | null>(null)
+  const { state } = useLocation()
+  const place = (state as { place?: string } | null)?.place ?? ''
+  const asked = place === '' ? null : askedBy(design, idOf, place)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each time somebody is led here anew
+  useEffect(() => {
+    if (asked !== null) setOpened(asked)
+  }, [asked, state])
+  return [opened, setOpened] as const
+}
+
+/** The circuit a place is of, where the place is none that its row shows. */
+function askedBy(design: Design, idOf: (circuitId: string) => string, place: string): string | null {
+  const [, of = '', field = ''] = place.split('.')
+  const circuit = design.wiring.circuits.find(({ id }) => idOf(id) === of)
+  return circuit && field !== '' && !IN_ROW.has(field) ? circuit.id : null
+}
+const IN_ROW: ReadonlySet<string> = new Set(['lengthM', 'size', 'deviceId', 'deviceRatingA', 'leadsM'])

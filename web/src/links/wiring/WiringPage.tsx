@@ -1,6 +1,7 @@
 import { sizeInBoth } from '@yard-lamp/core/tables'
 import { formatQuantity } from '@yard-lamp/core/units'
 import { useState } from 'react'
+import { OneLine } from '../../diagram/OneLine.tsx'
 import { Page, Part } from '../../job/Page.tsx'
 import { selectDesign } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
@@ -12,7 +13,6 @@ import { CircuitTable } from './CircuitTable.tsx'
 import { Differences } from './Differences.tsx'
 import { Earthing } from './Earthing.tsx'
 import { Fittings } from './Fittings.tsx'
-import { OneLine } from './OneLine.tsx'
 import { Paths } from './Paths.tsx'
 import './wiring.css'
 
@@ -57,9 +57,7 @@ export default function WiringPage() {
         <p className="soft">Circuits stand here once a battery is chosen: list loads first.</p>
       ) : (
         <>
-          <div className="drawing drawing-wide">
-            <OneLine design={design} selected={selected} onSelect={setSelected} />
-          </div>
+          <OneLine design={design} selected={selected} onSelect={setSelected} />
           <Part title="Circuits" aside="slanted is the design’s; what you set is kept">
             <CircuitTable design={design} idOf={(id) => id} selected={selected} onSelect={setSelected} />
             <p className="small soft" style={{ marginTop: 8 }}>

@@ -1,0 +1,76 @@
+import { IconArrowsMaximize, IconMinus, IconPlus, IconPrinter } from '@tabler/icons-react'
+import type { Design } from '@yard-lamp/core'
+import { useMemo, useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { DiagramDrawing } from './DiagramDrawing.tsx'
+import './diagram.css'
+import { SCREEN } from './ink.ts'
+import { useDiagram } from './use-diagram.ts'
+import { useMarked } from './use-marked.ts'
+import { usePanZoom } from './use-pan-zoom.ts'
+
+interface OneLineProps {
+  design: Design
+  selected: string | null
+  onSelect: (id: string) => void
+  /** The drawing to print is that of the main system. */
+  printable?: boolean
+}
+
+/** The plant in one line, from the sun at the left to the loads at the right, earth below; a circuit leads to its row. */
+export function OneLine({ design, selected, onSelect, printable = true }: OneLineProps) {
+  const [unfolded, setUnfolded] = useState<ReadonlySet<string>>(new Set())
+  const diagram = useDiagram(design, unfolded)
+  const marked = useMarked(design)
+  const { frame, transform, isFitted, nearer, farther, fit } = usePanZoom()
+  const { id } = useParams()
+  const fold = useMemo(
+    () => (key: string) =>
+      setUnfolded((before) => {
+        const after = new Set(before)
+        if (!after.delete(key)) after.add(key)
+        return after
+      }),
+    [],
+  )
+  return (
+    <figure className="diagram">
+      <svg
+        ref={frame}
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: keys pan and zoom the drawing
+        tabIndex={0}
+        viewBox={`0 0 ${diagram.width} ${diagram.height}`}
+        className={isFitted ? 'diagram-frame' : 'diagram-frame diagram-moved'}
+        role="group"
+        aria-label="One-line drawing; each circuit leads to its row. Plus and minus zoom, arrows move, 0 fits"
+      >
+        <g transform={transform}>
+          <DiagramDrawing
+            diagram={diagram}
+            ink={SCREEN}
+            marked={marked}
+            selected={selected}
+            onSelect={onSelect}
+            onFold={fold}
+          />
+        </g>
+      </svg>
+      <div className="diagram-tools" role="toolbar" aria-label="Drawing">
+        <button type="button" title="Nearer (+)" aria-label="Nearer" onClick={nearer}>
+          <IconPlus size={16} />
+        </button>
+        <button type="button" title="Farther (−)" aria-label="Farther" onClick={farther} disabled={isFitted}>
+          <IconMinus size={16} />
+        </button>
+        <button type="button" title="Fit (0)" aria-label="Fit the whole drawing" onClick={fit} disabled={isFitted}>
+          <IconArrowsMaximize size={16} />
+        </button>
+        {printable && (
+          <Link to={`/jobs/${id}/drawing`} title="To print and to keep" aria-label="The drawing, to print and to keep">
+            <IconPrinter size={16} />
+          </Link>
+        )}
+      </div>
+    </figure>
+  )
+}
