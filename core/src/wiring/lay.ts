@@ -1,16 +1,17 @@
 import { InputError } from '../method/input-error.ts'
-import { WAYS } from '../rules/ways.ts'
+import { sizesOf, WAYS } from '../rules/ways.ts'
 import { conductorOf } from '../tables/conductor.ts'
 import { letThroughA2s, TIME_CURRENT } from '../tables/time-current.ts'
 import { formatQuantity } from '../units/format.ts'
-import { entered, enteredOr, type Known, known, type Working } from '../working/working.ts'
+import { entered, enteredOr, type Known, known, type Step, Working } from '../working/working.ts'
 import type { Circuit, CircuitCable, CircuitDemand, CircuitDevice } from './circuits.ts'
 import { groupedWith, smallestConductor, terminalOf } from './conductor-search.ts'
 import { loopOhm } from './drop.ts'
 import { adiabatic } from './fault-methods.ts'
+import { KeptByCircuit } from './kept.ts'
 import { ampacity, conductor, leastDevice, prospective, protectRating, voltageDrop } from './methods.ts'
 import { BUILT_IN, NO_RATING, type Picked, pickDevice, ratingsFrom } from './pick-device.ts'
-import { conductorBrief, firstRatingA, type LayBrief, type Run, runOf } from './run.ts'
+import { conductorBrief, firstRatingA, type LayBrief, type Run, runOf, sameButLeads } from './run.ts'
 
 /** The cable and the device of a circuit: a person's, else the design's. */
 export function layCircuit(brief: LayBrief, working: Working): Circuit {
@@ -38,7 +39,7 @@ export function layCircuit(brief: LayBrief, working: Working): Circuit {
     deviceAtM: choice.deviceAtM,
   }
   try {
-    const { cable, device } = layRun(run, circuit.shortA, working)
+    const { cable, device } = layRun(run, brief, circuit.shortA, working)
     // Where no standard fuse suits a string, string.fuse-missing says so: the catalogue lacks nothing.
     const missing = !device && demand.mustProtect && choice.deviceId === null && ratingA?.value !== null
     const unrated = choice.deviceId === BUILT_IN && choice.deviceRatingA === null
@@ -79,26 +80,62 @@ interface Made {
 }
 
 /** The smallest device that is needed with its cable, then the next ones up where none of that size will do. */
-function layRun(run: Run, shortA: Known, working: Working): Made {
-  const minimumA = leastDeviceOf(run, working)
+function layRun(run: Run, brief: LayBrief, shortA: Known, working: Working): Made {
   const firstA = firstRatingA(run)
-  if (firstA === 0) return { cable: layCable(run, 0, 0, working), device: null }
   const open = run.choice.deviceRatingA === null && !run.demand.ratingA?.value
   const ratings = open ? ratingsFrom(run.series, firstA) : [firstA]
-  const pick = pickDevice(run, ratings, shortA.value)
+  const pick = firstA === 0 ? null : pickDevice(run, ratings, shortA.value)
   // A size a person chose stays; the design's carries the device, and what it lets through.
   const carryA = pick?.ratingA ?? firstA
-  const least = pick ? leastArea(run, pick, shortA, working) : null
-  const cable = layCable(run, carryA, least?.value ?? 0, working, least)
-  if (run.choice.deviceId === BUILT_IN && run.choice.deviceRatingA === null) return { cable, device: null }
-  if (!pick) return { cable, device: null }
-  working.apply(protectRating, {
-    currentA: minimumA,
-    series: known(run.series, 'table', 'rule set'),
-    ampacityA: cable.ampacityA,
-    factor: known(1, 'computed', 'counted already'),
-  })
-  return { cable, device: { ...pick, ratingA: ratingOf(run, pick, firstA), minimumA } }
+  const alone = sizedFor(run, brief, carryA, 0)
+  const least = pick ? leastArea(run, pick, alone.cable, shortA, working) : null
+  const bears = !least || least.value <= conductorOf(alone.cable.size).areaMm2 * alone.cable.parallel + 1e-9
+  const sized = bears || run.choice.size !== null ? alone : sizedFor(run, brief, carryA, nextArea(run, least.value))
+  working.take(sized.steps)
+  const cable = { ...sized.cable, leastAreaMm2: least }
+  if (!pick || (run.choice.deviceId === BUILT_IN && run.choice.deviceRatingA === null)) return { cable, device: null }
+  return { cable, device: { ...pick, ratingA: ratingOf(run, pick, firstA), minimumA: sized.minimumA } }
+}
+
+/** The thinnest size of the table that is not below an area, mm²: what it asks for changes by whole sizes. */
+const nextArea = ({ installation }: Run, areaMm2: number): number =>
+  sizesOf(installation)
+    .map((size) => conductorOf(size).areaMm2)
+    .find((each) => each >= areaMm2 - 1e-9) ?? areaMm2
+
+/** A cable for a device and an area, as it was sized; whatever a short there is driven through. */
+interface Sized {
+  readonly brief: LayBrief
+  readonly carryA: number
+  readonly leastAreaMm2: number
+  readonly cable: CircuitCable
+  readonly minimumA: Known
+  readonly steps: readonly Step[]
+}
+const keptSizes = new KeptByCircuit<Sized>()
+
+function sizedFor(run: Run, brief: LayBrief, carryA: number, leastAreaMm2: number): Sized {
+  const { id, title } = brief.demand
+  return keptSizes.take(
+    brief.devices,
+    id,
+    (each) => each.carryA === carryA && each.leastAreaMm2 === leastAreaMm2 && sameButLeads(each.brief, brief),
+    () => {
+      const working = new Working('wiring')
+      return working.about({ id, name: title }, (): Sized => {
+        const minimumA = leastDeviceOf(run, working)
+        const cable = layCable(run, carryA, leastAreaMm2, working)
+        if (carryA > 0)
+          working.apply(protectRating, {
+            currentA: minimumA,
+            series: known(run.series, 'table', 'rule set'),
+            ampacityA: cable.ampacityA,
+            factor: known(1, 'computed', 'counted already'),
+          })
+        return { brief, carryA, leastAreaMm2, cable, minimumA, steps: working.steps }
+      })
+    },
+  )
 }
 
 function leastDeviceOf({ demand, factor, rules }: Run, working: Working): Known {
@@ -120,10 +157,15 @@ const ratingOf = ({ choice, demand }: Run, { ratingA }: Picked, firstA: number):
 }
 
 /** Thinnest conductor that bears what the device lets through, for a short at either end; null where none is driven. */
-function leastArea(run: Run, { ratingA, opening }: Picked, shortA: Known, working: Working): Known | null {
+function leastArea(
+  run: Run,
+  { ratingA, opening }: Picked,
+  { size, parallel }: CircuitCable,
+  shortA: Known,
+  working: Working,
+): Known | null {
   if (shortA.value <= 0 || run.demand.use === 'pv') return null
-  const areaMm2 = conductorOf(run.choice.size ?? smallestConductor(conductorBrief(run, ratingA))?.size ?? '4/0 AWG')
-  const ohm = loopOhm(areaMm2.size, run.choice.parallel ?? 1, run.lengthM.value)
+  const ohm = loopOhm(size, parallel, run.lengthM.value)
   const farA = run.demand.voltageV.value / (run.demand.voltageV.value / shortA.value + ohm)
   const at = (currentA: number) => {
     const a2s = Math.min(letThroughA2s(opening, ratingA, currentA), MOST_S * currentA ** 2)
@@ -142,13 +184,7 @@ function leastArea(run: Run, { ratingA, opening }: Picked, shortA: Known, workin
 const MOST_S = 5
 
 /** The cable a person chose, or the smallest that does it; its limit and its drop at the working current. */
-function layCable(
-  run: Run,
-  carryA: number,
-  leastAreaMm2: number,
-  working: Working,
-  least: Known | null = null,
-): CircuitCable {
+function layCable(run: Run, carryA: number, leastAreaMm2: number, working: Working): CircuitCable {
   const { demand, choice, lengthM } = run
   const sized = choice.size === null ? sizeConductor(run, carryA, leastAreaMm2, working) : null
   const size = sized?.size ?? entered(choice.size ?? '', demand.title)
@@ -187,7 +223,7 @@ function layCable(
     dropV: drop.dropV,
     dropFraction: drop.dropFraction,
     lossW: drop.lossW,
-    leastAreaMm2: least,
+    leastAreaMm2: null,
     limitedBy: sized?.limitedBy.value ?? null,
   }
 }

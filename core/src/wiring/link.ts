@@ -1,4 +1,3 @@
-import type { Device } from '../catalogue/schema.ts'
 import { CIRCUIT_LENGTH, type CircuitKind, DEFAULTS, SITE_DISTANCE } from '../job/defaults.ts'
 import { EMPTY_CIRCUIT_CHOICE } from '../job/job.ts'
 import type { CircuitChoice, Site } from '../job/schema.ts'
@@ -16,6 +15,7 @@ import { circuitDemands } from './demands.ts'
 import { loopOhm } from './drop.ts'
 import { feedersOf, tiersOf } from './feed.ts'
 import { type Fitted, fittingsOf } from './fittings.ts'
+import { KeptByCircuit } from './kept.ts'
 import { layCircuit } from './lay.ts'
 import { type LaidPath, laidPaths, pathAreas } from './path-areas.ts'
 import { type LayBrief, sameBrief } from './run.ts'
@@ -158,35 +158,21 @@ interface Laid {
   readonly steps: readonly Step[]
 }
 
-/** Circuits kept as they were laid, by shelf and id: those of the options and trials between two edits. */
-const MOST_KEPT = 12
-/** Ids kept of a shelf, of all jobs worked on. */
-const MOST_CIRCUITS = 200
-const kept = new WeakMap<readonly Device[], Map<string, Laid[]>>()
+const kept = new KeptByCircuit<Laid>()
 
 /** A circuit is laid again only where something it is laid by differs: the length of one lays one. */
 function laid(brief: LayBrief): Laid {
   const { id, title } = brief.demand
-  const ofCircuit = keptOf(brief.devices, id)
-  const before = ofCircuit.find((each) => sameBrief(each.brief, brief))
-  if (before) return before
-  const working = new Working('wiring')
-  const circuit = working.about({ id, name: title }, () => layCircuit(brief, working))
-  const made = { brief, circuit, steps: working.steps }
-  ofCircuit.unshift(made)
-  ofCircuit.length = Math.min(ofCircuit.length, MOST_KEPT)
-  return made
-}
-
-function keptOf(devices: readonly Device[], id: string): Laid[] {
-  const ofShelf = kept.get(devices) ?? new Map<string, Laid[]>()
-  kept.set(devices, ofShelf)
-  const known = ofShelf.get(id)
-  if (known) return known
-  if (ofShelf.size >= MOST_CIRCUITS) ofShelf.clear()
-  const none: Laid[] = []
-  ofShelf.set(id, none)
-  return none
+  return kept.take(
+    brief.devices,
+    id,
+    (each) => sameBrief(each.brief, brief),
+    () => {
+      const working = new Working('wiring')
+      const circuit = working.about({ id, name: title }, () => layCircuit(brief, working))
+      return { brief, circuit, steps: working.steps }
+    },
+  )
 }
 
 type Distances = Pick<Site, (typeof SITE_DISTANCE)[keyof typeof SITE_DISTANCE]>

@@ -4,9 +4,10 @@ import type { Plant } from '../plant/plant.ts'
 import type { RuleSet } from '../rules/rule-set.ts'
 import { limitsOf, sizesOf } from '../rules/ways.ts'
 import { conductorOf } from '../tables/conductor.ts'
-import type { Circuit, CircuitDemand } from './circuits.ts'
+import type { Circuit } from './circuits.ts'
 import { smallestConductor } from './conductor-search.ts'
 import { runDrop } from './drop.ts'
+import { KeptByCircuit } from './kept.ts'
 import { type Leg, type Path, pathsOf, thickened } from './paths.ts'
 import { conductorBrief, firstRatingA, type LayBrief, type Run, runOf, sameBrief } from './run.ts'
 
@@ -85,14 +86,15 @@ export function pathAreas(plant: Plant, briefs: readonly LayBrief[]): ReadonlyMa
 }
 const NONE: ReadonlyMap<string, number> = new Map()
 
-/** By the demand of a circuit: another edit leaves most legs as they are. */
-const keptLegs = new WeakMap<CircuitDemand, { readonly brief: LayBrief; readonly leg: Leg | null }>()
+const keptLegs = new KeptByCircuit<{ readonly brief: LayBrief; readonly leg: Leg | null }>()
 
 function legOf(brief: LayBrief): Leg | null {
-  const before = keptLegs.get(brief.demand)
-  if (before && sameBrief(before.brief, brief)) return before.leg
-  const leg = legAnew(brief)
-  keptLegs.set(brief.demand, { brief, leg })
+  const { leg } = keptLegs.take(
+    brief.devices,
+    brief.demand.id,
+    (each) => sameBrief(each.brief, brief),
+    () => ({ brief, leg: legAnew(brief) }),
+  )
   return leg
 }
 

@@ -72,10 +72,10 @@ const sameDemand = sameBy<CircuitDemand>({
   deviceEnds: Object.is,
 })
 
-/** Whether two circuits are laid by the same. */
-export const sameBrief = sameBy<LayBrief>({
+/** Whether two circuits are laid by the same, but for the leads a short at them is driven through. */
+export const sameButLeads = sameBy<LayBrief>({
   choice: Object.is,
-  leadOhm: Object.is,
+  leadOhm: () => true,
   bank: Object.is,
   demand: sameDemand,
   lengthM: sameKnown,
@@ -87,6 +87,9 @@ export const sameBrief = sameBy<LayBrief>({
   recordHighC: Object.is,
   batteryRoomHighC: Object.is,
 })
+
+/** Whether two circuits are laid by the same. */
+export const sameBrief = (a: LayBrief, b: LayBrief): boolean => a.leadOhm === b.leadOhm && sameButLeads(a, b)
 
 /** A circuit as it is laid, before its conductor and device are chosen. */
 export interface Run extends Omit<LayBrief, 'maxDropFraction' | 'kind'> {
