@@ -203,11 +203,7 @@ describe('methods of our own', () => {
     ['wire.shared-current', { currentA: 120, alike: 4, out: 1 }, { eachA: 40 }],
     ['wire.prospective', { sourceA: 10000, voltageV: 48, leadOhm: 0.0012 }, { prospectiveA: 8000 }],
     ['wire.prospective', { sourceA: 0, voltageV: 48, leadOhm: 0 }, { prospectiveA: 0 }],
-    [
-      'wire.lost-energy',
-      { lossW: 20, runs: 2, fullHoursPerYear: 1000, pricePerKwh: 0.5 },
-      { lostKwhPerYear: 40, lostPricePerYear: 20 },
-    ],
+    ['wire.lost-energy', { lossW: 2, runs: 2, fullHoursPerYear: 1e3, pricePerKwh: 1 }, { lostKwhPerYear: 4 }],
     ['wire.payback', { priceMore: 30, lostPricePerYear: 10, lossFraction: 0.4 }, { years: 5 }],
     ['wire.payback', { priceMore: 30, lostPricePerYear: 0, lossFraction: 0.4 }, { years: null }],
     ['protect.least', { designA: 60, factor: 1, continuousA: 50, continuousFactor: 1.25 }, { minimumA: 62.5 }],

@@ -1,3 +1,5 @@
+import type { Role } from '../plant/plant.ts'
+
 /** Electrotechnical symbols as strokes about their middle, 36 wide at most, the line of the circuit along y = 0. */
 
 export const SYMBOLS = [
@@ -108,3 +110,30 @@ export const IEEE_315: SymbolSet = {
 
 /** Symbols by the name a rule set gives its convention. */
 export const SYMBOL_SETS = { 'IEC 60617': IEC_60617, 'IEEE 315': IEEE_315 } as const
+
+const SYMBOL_OF: Partial<Record<Role, SymbolName>> = {
+  panels: 'panels',
+  battery: 'battery',
+  generator: 'generator',
+  shore: 'mains',
+  engine: 'engine',
+  combiner: 'join',
+  'bank-bars': 'join',
+  controller: 'dc-dc',
+  charger: 'ac-dc',
+  'engine-charger': 'dc-dc',
+  relay: 'relay',
+  inverter: 'dc-ac',
+  'ac-coupled': 'dc-ac',
+  'ac-board': 'board',
+  'dc-board': 'board',
+  isolator: 'isolator',
+  'battery-switch': 'isolator',
+  'load-disconnect': 'load-disconnect',
+  'residual-current': 'residual-current',
+  surge: 'surge',
+  shunt: 'shunt',
+}
+
+/** The symbol of a unit by what it is there for. */
+export const symbolOf = (role: Role): SymbolName => SYMBOL_OF[role] ?? 'loads'
