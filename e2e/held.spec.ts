@@ -12,7 +12,7 @@ test('a load disconnect goes in line, is drawn and bought; too small a shunt is 
   await page.getByRole('button', { name: 'Put in line' }).click()
   const row = page.getByLabel('Taken, Load disconnect, Bus bars to DC board')
   await expect(row).toBeVisible()
-  await expect(page.locator('.oneline-in-line title', { hasText: 'Load disconnect' })).toHaveCount(1)
+  await expect(page.locator('.diagram-run g > title', { hasText: /^Load disconnect/ })).toHaveCount(1)
   await page.getByLabel('Taken, Shunt', { exact: true }).selectOption({ label: 'none' })
   await page.getByLabel('Taken, Battery switch', { exact: true }).selectOption({ label: 'none' })
   const danger = page.getByText(/Bank to bus bars: nothing opens it by hand/)

@@ -2,7 +2,7 @@ import type { Design, Known } from '@yard-lamp/core'
 import { cableCost, type RoomLeft } from '@yard-lamp/core/after'
 import { sizeInBoth, TIME_CURRENT } from '@yard-lamp/core/tables'
 import { formatArea, formatMoney, formatNumber, formatQuantity } from '@yard-lamp/core/units'
-import { conduitNote, START_S } from '@yard-lamp/core/wiring'
+import { conduitNote, protectiveOf, START_S } from '@yard-lamp/core/wiring'
 import type { ReactNode } from 'react'
 import { useWrite } from '../../store/use-write.ts'
 import { Figure } from '../../working/Figure.tsx'
@@ -15,7 +15,7 @@ export function CircuitFigures({ design, circuit }: { design: Design; circuit: C
   return (
     <div className="circuit-figures">
       <Currents circuit={circuit} />
-      {circuit.cable && <Conductor circuit={circuit} cable={circuit.cable} />}
+      {circuit.cable && <Conductor design={design} circuit={circuit} cable={circuit.cable} />}
       <Device circuit={circuit} />
       <Losses design={design} circuit={circuit} />
       <Room design={design} circuit={circuit} />
@@ -72,8 +72,15 @@ function Currents({
   )
 }
 
-function Conductor({ circuit, cable }: { circuit: Circuit; cable: NonNullable<Circuit['cable']> }) {
+interface ConductorProps {
+  design: Design
+  circuit: Circuit
+  cable: NonNullable<Circuit['cable']>
+}
+
+function Conductor({ design: { wiring }, circuit, cable }: ConductorProps) {
   const write = useWrite()
+  const protective = circuit.ac ? protectiveOf(circuit, wiring.rules) : null
   const { terminal } = circuit
   return (
     <Group title="Cable">
@@ -96,6 +103,11 @@ function Conductor({ circuit, cable }: { circuit: Circuit; cable: NonNullable<Ci
       {cable.leastAreaMm2 && (
         <Row label="bears a short from">
           <Figure figure={cable.leastAreaMm2} unit="mm²" decimals={1} />
+        </Row>
+      )}
+      {protective && (
+        <Row label="protective" note={protective.source}>
+          {sizeInBoth(protective.value, write)}
         </Row>
       )}
       {terminal && (
