@@ -30,12 +30,13 @@ describe('the parts link', () => {
       'Inverter to AC board',
       'AC board to Laboratory',
       'DC board to Radio link and logger',
+      'Converter to Radio link and logger',
       'DC board to Light',
       'AC board to House',
       'Protective conductor, AC board',
       'Neutral to earth, at one place',
     ])
-    expect(fixed?.quantity).toBe(24 + 9 + 72 + 2 + 1)
+    expect(fixed?.quantity).toBe(24 + 8 + 9 + 72 + 2 + 1)
   })
 
   test('nothing chosen, nothing to buy', () => {

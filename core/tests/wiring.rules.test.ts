@@ -79,6 +79,7 @@ function laid(given: Given) {
     bankShare: 0,
     prospectiveA: 0,
     terminal: null,
+    guardedBy: null,
     deviceEnds: 1,
   }
   const rules = RULE_SETS[given.ruleSet]
@@ -100,6 +101,7 @@ function laid(given: Given) {
       batteryRoomHighC: 30,
       bank: null,
       leadOhm: 0,
+      guardA: 0,
       pathAreaMm2: 0,
     },
     new Working('wiring'),

@@ -1,9 +1,10 @@
-import { type Role, unitOf } from '../plant/plant.ts'
+import { type Joint, type Role, unitOf } from '../plant/plant.ts'
+import type { Circuit } from '../wiring/circuits.ts'
 import { alikeOf, ratingOf } from './alike.ts'
 import { type Designations, designationsOf } from './designations.ts'
 import { earthOf } from './earth-band.ts'
 import type { Diagram, DiagramBrief, DiagramPart, DiagramRun, DiagramWay } from './model.ts'
-import { BOX_HEIGHT, type PlacedUnit, placeOf } from './place.ts'
+import { BOX_HEIGHT, FOLD_ROOM, type PlacedUnit, placeOf, WAY_HEIGHT } from './place.ts'
 import { runOf, wayOf } from './runs.ts'
 import { SYMBOL_SETS, symbolOf } from './symbols.ts'
 
@@ -35,7 +36,7 @@ export function diagramOf(brief: DiagramBrief): Diagram {
     parts: placing.boxes.map((box) => partOf(brief, box, alike.get(box.key) ?? [], designations)),
     runs: placing.joints.flatMap(({ joint, corners }): DiagramRun[] => {
       const circuit = circuitOf.get(joint.id)
-      if (!circuit || joint.kind === 'ac-branch' || joint.kind === 'dc-branch') return []
+      if (!circuit || isWay(joint.kind)) return []
       const through = joint.through.filter((id) => stands.has(id)).flatMap((id) => unitOf(plant, id) ?? [])
       return [runOf(brief, circuit, corners, through, designations)]
     }),
@@ -53,6 +54,12 @@ export function diagramOf(brief: DiagramBrief): Diagram {
     earth: earthOf(brief, placing.earthY, placing.width, designations),
   }
 }
+
+const WAYS: ReadonlySet<Joint['kind']> = new Set(['ac-branch', 'dc-branch', 'converted', 'battery-series'])
+/** Told below its board and not as a line. */
+const isWay = (kind: Joint['kind']): boolean => WAYS.has(kind)
+
+const hasSeries = (circuits: readonly Circuit[]): boolean => circuits.some(({ kind }) => kind === 'battery-series')
 
 /** Lines told below a box at most. */
 const MOST_LINES = 24
@@ -77,6 +84,7 @@ function partOf(
     width,
     height: BOX_HEIGHT,
     alike,
+    alikeY: y + BOX_HEIGHT + FOLD_ROOM + (role === 'battery' && hasSeries(wiring.circuits) ? WAY_HEIGHT : 0),
     isUnfolded: alike.length > 1 && unfolded.has(key),
     earthedBy: wiring.bonds.flatMap(({ id, unitId, what, leftOut }) =>
       unitIds.includes(unitId) && what !== 'neutral' && !leftOut ? (bonds.get(id) ?? []) : [],

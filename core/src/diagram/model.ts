@@ -33,6 +33,8 @@ export interface DiagramPart {
   readonly height: number
   /** Those alike in it, one by one: two or more may be told below the box. */
   readonly alike: readonly string[]
+  /** Where they begin. */
+  readonly alikeY: number
   readonly isUnfolded: boolean
   /** Protective conductors that leave it. */
   readonly earthedBy: readonly string[]

@@ -59,6 +59,8 @@ const ROW = 128
 export const BOX_HEIGHT = 62
 export const WAY_HEIGHT = 42
 export const BUS_WIDTH = 12
+/** Below a box, for what folds it. */
+export const FOLD_ROOM = 28
 const BUS_X = 724
 const INVERTER_BUS_X = 836
 /** Below everything, for the earth bar and what hangs on it. */
@@ -68,7 +70,7 @@ interface Column {
   readonly x: number
   readonly width: number
 }
-const SOURCE: Column = { x: 12, width: 126 }
+const SOURCE: Column = { x: 12, width: 144 }
 const JOIN: Column = { x: 284, width: 66 }
 const CONVERT: Column = { x: 484, width: 124 }
 const INVERT: Column = { x: 924, width: 108 }
@@ -161,7 +163,8 @@ function heightsOf({ units, branches }: Plant, joints: readonly Joint[], unfolde
   const has = (role: Role) => units.some((unit) => unit.role === role)
   const linesIn = (row: string) =>
     Math.max(0, ...unfolded.filter(({ key }) => key.endsWith(`.${row}`)).map(({ lines }) => lines))
-  const depth = (row: string) => ROW + linesIn(row) * WAY_HEIGHT
+  const joined = joints.some(({ kind }) => kind === 'battery-series')
+  const depth = (row: string) => ROW + (linesIn(row) + (row === 'bank' && joined ? 1 : 0)) * WAY_HEIGHT
   const arrays = [
     ...new Set(
       units.flatMap(({ role, arrayId }) => (role === 'panels' && arrayId && arrayId !== AC_ARRAY ? [arrayId] : [])),
@@ -219,16 +222,23 @@ function placeUnits({ units }: Plant, heightOf: HeightOf): Placed {
   return placed
 }
 
-/** Ways hang below their board, one a branch. */
+/** Ways hang below their board, one a branch, and below that what goes on behind its converter. */
 function waysOf({ branches }: Plant, joints: readonly Joint[], placed: Placed): PlacedWay[] {
   const used = new Map<string, number>()
-  return joints.flatMap((joint): PlacedWay[] => {
-    if (joint.kind !== 'ac-branch' && joint.kind !== 'dc-branch') return []
-    const board = placed.get(joint.from.unitId)
-    if (!board || !branches.some(({ id }) => joint.id === `${joint.kind}-${id}`)) return []
+  const below = (board: PlacedUnit, joint: Joint): PlacedWay => {
     const at = used.get(board.key) ?? 0
     used.set(board.key, at + 1)
-    return [{ joint, x: board.x, y: board.y + BOX_HEIGHT + at * WAY_HEIGHT, width: board.width }]
+    return { joint, x: board.x, y: board.y + BOX_HEIGHT + at * WAY_HEIGHT, width: board.width }
+  }
+  return joints.flatMap((joint): PlacedWay[] => {
+    const board = placed.get(joint.from.unitId)
+    // Series joins stand below the bank they are in.
+    if (joint.kind === 'battery-series')
+      return board ? [{ joint, x: board.x, y: board.y + BOX_HEIGHT + FOLD_ROOM, width: board.width }] : []
+    if (joint.kind !== 'ac-branch' && joint.kind !== 'dc-branch') return []
+    if (!board || !branches.some(({ id }) => joint.id === `${joint.kind}-${id}`)) return []
+    const behind = joints.filter(({ kind, from }) => kind === 'converted' && from.unitId === joint.to.unitId)
+    return [below(board, joint), ...behind.map((each) => below(board, each))]
   })
 }
 

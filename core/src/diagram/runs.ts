@@ -1,4 +1,5 @@
 import { itemName } from '../catalogue/schema.ts'
+import { branchCircuitId, convertedCircuitId } from '../plant/boards.ts'
 import type { Unit } from '../plant/plant.ts'
 import { formatNumber, formatSize } from '../units/format.ts'
 import { type Circuit, isBreaker } from '../wiring/circuits.ts'
@@ -75,14 +76,29 @@ export function wayOf(
   { cables, devices }: Designations,
 ): Omit<DiagramWay, 'x' | 'y' | 'width'> {
   const { device, lengthM } = circuit
-  const branch = plant.branches.find(({ board, id }) => circuit.id === `${board}-branch-${id}`)
-  const volts = branch?.convertedV === null || !branch ? '' : `, ${branch.convertedV} V`
-  const rated = device ? `${devices.get(circuit.id) ?? ''} ${formatNumber(device.ratingA.value)} A` : 'no device'
+  const isBehind = circuit.kind === 'converted'
+  const branch = plant.branches.find(
+    (each) => circuit.id === (isBehind ? convertedCircuitId(each) : branchCircuitId(each)),
+  )
+  const rated = device
+    ? `${devices.get(circuit.id) ?? ''} ${formatNumber(device.ratingA.value)} A · `
+    : circuit.mustProtect
+      ? 'no device · '
+      : ''
+  const name = branch?.name ?? circuit.title
+  const converter = branch && branch.convertedV !== null
   return {
     circuitId: circuit.id,
     title: circuit.title,
-    name: `${branch?.name ?? circuit.title}${volts}`,
-    text: `${rated} · ${cables.get(circuit.id) ?? ''} ${cableText(circuit)} · ${write.quantity(lengthM.value, 'm', 0)}`,
+    name:
+      circuit.kind === 'battery-series'
+        ? 'series joins'
+        : isBehind
+          ? `${name}, ${branch?.convertedV} V`
+          : converter
+            ? `Converter, ${name}`
+            : name,
+    text: `${rated}${cables.get(circuit.id) ?? ''} ${cableText(circuit)} · ${pieces(circuit.kind === 'battery-series' ? circuit.count : 1)}${write.quantity(lengthM.value, 'm', lengthM.value < 1 ? 1 : 0)}`,
     lacks: lackOf(circuit),
   }
 }

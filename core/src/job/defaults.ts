@@ -114,6 +114,8 @@ export const CIRCUIT_KINDS = [
   'bus-link',
   'dc-branch',
   'ac-branch',
+  'converted',
+  'battery-series',
 ] as const
 export type CircuitKind = (typeof CIRCUIT_KINDS)[number]
 
@@ -136,6 +138,8 @@ export const CIRCUIT_LENGTH: Readonly<Record<CircuitKind, Default>> = {
   'bus-link': given(0.5, 'm', NO_LENGTH),
   'dc-branch': given(6, 'm', NO_LENGTH),
   'ac-branch': given(12, 'm', NO_LENGTH),
+  converted: given(4, 'm', NO_LENGTH),
+  'battery-series': given(0.3, 'm', NO_LENGTH),
 }
 
 /** Distance of the site that a circuit spans, by its field. */

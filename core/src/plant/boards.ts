@@ -1,13 +1,15 @@
 import type { CircuitKind } from '../job/defaults.ts'
 import type { Option } from '../job/schema.ts'
 import type { Branch } from './branches.ts'
-import { circuit, end, told } from './joint.ts'
+import { circuit, end } from './joint.ts'
 import type { Joint, Place, Unit } from './plant.ts'
 import { makeUnit, terminal } from './unit.ts'
 
 /** What hangs behind the two boards, and what stands in line with a circuit. */
 
 export const branchCircuitId = ({ board, id }: Pick<Branch, 'board' | 'id'>): string => `${board}-branch-${id}`
+/** Of the lead behind a branch’s converter. */
+export const convertedCircuitId = ({ id }: Pick<Branch, 'id'>): string => `converted-${id}`
 export const loadsId = (branch: Pick<Branch, 'id'>): string => `loads.${branch.id}`
 export const converterId = (branch: Pick<Branch, 'id'>): string => `converter.${branch.id}`
 
@@ -76,7 +78,9 @@ export function branchJoints(
       }),
       ...(converted
         ? [
-            told(`converted-${branch.id}`, 'converted', 'dc', `Converter to ${branch.name}`, {
+            circuit('converted', 'dc', {
+              id: convertedCircuitId(branch),
+              title: `Converter to ${branch.name}`,
               from: end(converterId(branch), 'dc'),
               to: loads,
               sources: ['from'],

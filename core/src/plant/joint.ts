@@ -19,6 +19,8 @@ const CIRCUIT_TITLE: Readonly<Record<CircuitKind, string>> = {
   'ac-coupled': 'AC-coupled array to AC board',
   'dc-branch': 'DC board to loads',
   'ac-branch': 'AC board to loads',
+  converted: 'Converter to loads',
+  'battery-series': 'Series joins of the batteries',
 }
 
 /** Id of a circuit: its kind, and for a further array its id too. Job files keep choices under it. */

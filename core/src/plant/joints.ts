@@ -88,6 +88,16 @@ function bankJoints({ battery: { bank }, inverter, monitored, hasDc, staged }: C
       sources: ['from', 'to'],
       through: ['battery-switch', ...(monitored ? ['shunt'] : [])],
     }),
+    ...(bank.series.value > 1
+      ? [
+          circuit('battery-series', 'battery', {
+            from: battery,
+            to: battery,
+            sources: ['from', 'to'],
+            count: bank.parallel.value * (bank.series.value - 1),
+          }),
+        ]
+      : []),
     ...(inverter.item && staged
       ? [circuit('bus-link', 'battery', { from: BUS, to: end(INVERTER_BUS_ID, 'battery'), sources: ['from', 'to'] })]
       : []),

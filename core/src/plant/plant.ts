@@ -80,7 +80,7 @@ export interface End {
 /** What joins two units. Those with a kind of circuit are sized by the wiring; the others are told for drawing and earthing. */
 export interface Joint {
   readonly id: string
-  readonly kind: CircuitKind | 'converted' | 'earth' | 'electrode' | 'system-bond' | 'signal'
+  readonly kind: CircuitKind | 'earth' | 'electrode' | 'system-bond' | 'signal'
   readonly carries: 'pv' | 'battery' | 'dc' | 'ac' | 'earth' | 'signal'
   readonly title: string
   readonly from: End

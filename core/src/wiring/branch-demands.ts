@@ -1,7 +1,7 @@
 import { inverterDcCurrent } from '../inverter/methods.ts'
 import { acDemand } from '../loads/methods.ts'
 import type { DemandRow } from '../loads/row.ts'
-import { branchCircuitId } from '../plant/boards.ts'
+import { branchCircuitId, convertedCircuitId } from '../plant/boards.ts'
 import type { Joint } from '../plant/plant.ts'
 import { type Known, known, type Step, Working } from '../working/working.ts'
 import { acShortA, wiresOf } from './ac-side.ts'
@@ -28,7 +28,9 @@ const drawnBefore = new WeakMap<DemandRow, Map<string, Drawn>>()
 
 /** What the loads of a branch draw together. */
 function branchDemand({ plant }: WiringBrief, joint: Joint, working: Working) {
-  const branch = plant.branches.find((each) => branchCircuitId(each) === joint.id)
+  const branch = plant.branches.find(
+    (each) => branchCircuitId(each) === joint.id || convertedCircuitId(each) === joint.id,
+  )
   const [first] = branch?.rows ?? []
   if (!branch || !first) return undefined
   const ofRow = drawnBefore.get(first) ?? new Map<string, Drawn>()
@@ -81,4 +83,18 @@ export function acBranchAsked(brief: WiringBrief, joint: Joint, working: Working
     prospectiveA: acShortA(brief),
     wires: wiresOf(brief, mainsV),
   }
+}
+
+/** Behind its converter, which holds what it gives: no device stands there. */
+export function convertedAsked(brief: WiringBrief, joint: Joint, working: Working): Asked | null {
+  const drawn = branchDemand(brief, joint, working)
+  const volts = drawn?.branch.convertedV
+  if (!drawn || !volts) return null
+  const voltageV = known(volts, 'entered', 'voltage of the loads behind the converter')
+  const { currentA } = working.apply(inverterDcCurrent, {
+    powerW: drawn.continuousW,
+    efficiency: known(1, 'computed', 'behind the converter'),
+    batteryVoltageV: voltageV,
+  })
+  return { currentA, workingA: currentA, voltageV, highestV: volts, mustProtect: false }
 }

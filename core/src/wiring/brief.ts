@@ -27,7 +27,10 @@ export interface WiringBrief {
 /** What a circuit of a kind asks: its currents and voltage. */
 export type Asked = Pick<CircuitDemand, 'currentA' | 'workingA' | 'voltageV' | 'highestV'> &
   Partial<
-    Pick<CircuitDemand, 'mustProtect' | 'ratingA' | 'continuousA' | 'startA' | 'prospectiveA' | 'together' | 'wires'>
+    Pick<
+      CircuitDemand,
+      'mustProtect' | 'ratingA' | 'continuousA' | 'startA' | 'prospectiveA' | 'together' | 'wires' | 'guardedBy'
+    >
   >
 
 export interface BusCurrents {

@@ -53,6 +53,8 @@ export interface CircuitDemand {
   readonly prospectiveA: number
   /** Largest conductor the terminals at its ends take, and which of them; null where no sheet says. */
   readonly terminal: { readonly maxAreaMm2: number; readonly unitName: string } | null
+  /** The circuit whose device protects this one, where it has none of its own: its cable carries that device. */
+  readonly guardedBy: string | null
   /** Ends a device stands at: both where a battery can feed it from either. */
   readonly deviceEnds: 1 | 2
 }

@@ -1,51 +1,18 @@
 import { AC_COUPLED_ID } from '../array/ac-coupled.ts'
-import { type Device, itemName } from '../catalogue/schema.ts'
+import { itemName } from '../catalogue/schema.ts'
 import { everyString, type StrungArray } from '../controller/link.ts'
 import { pwm } from '../controller/methods.ts'
 import { inverterDcCurrent } from '../inverter/methods.ts'
 import type { CircuitKind } from '../job/defaults.ts'
-import type { RunPlace } from '../job/schema.ts'
 import { endsOf, type Joint, type Plant } from '../plant/plant.ts'
-import type { CableUse, DrivenBy } from '../rules/rule-set.ts'
 import { assumed, fromSheet, type Known, known, type Working } from '../working/working.ts'
 import { acShortA, supplyShortA, wiresOf } from './ac-side.ts'
-import { acBranchAsked, dcBranchAsked, linkA } from './branch-demands.ts'
+import { acBranchAsked, convertedAsked, dcBranchAsked, linkA } from './branch-demands.ts'
 import { type Asked, type BusCurrents, busCurrents, onBus, type WiringBrief } from './brief.ts'
 import { type CircuitDemand, isCircuit } from './circuits.ts'
 import { apparentCurrent, sharedCurrent } from './current-methods.ts'
+import { MADE_OF } from './made-of.ts'
 
-interface MadeOf {
-  readonly use: CableUse
-  readonly deviceType: Device['type']
-  readonly drivenBy: DrivenBy
-  readonly place: RunPlace
-}
-const made = (use: CableUse, deviceType: Device['type'], drivenBy: DrivenBy, place: RunPlace): MadeOf => ({
-  use,
-  deviceType,
-  drivenBy,
-  place,
-})
-
-/** What a circuit of a kind is made of, what drives it and where it lies. */
-const MADE_OF: Readonly<Record<CircuitKind, MadeOf>> = {
-  string: made('pv', 'pv-fuse', 'sun', 'roof'),
-  array: made('pv', 'dc-breaker', 'sun', 'roof'),
-  controller: made('battery', 'dc-breaker', 'controller', 'indoors'),
-  'battery-string': made('battery', 'battery-fuse', 'battery', 'battery room'),
-  'battery-main': made('battery', 'battery-fuse', 'battery', 'battery room'),
-  'inverter-dc': made('battery', 'battery-fuse', 'battery', 'indoors'),
-  'dc-loads': made('fixed', 'dc-breaker', 'loads', 'indoors'),
-  'inverter-ac': made('fixed', 'ac-breaker', 'inverter', 'indoors'),
-  'backup-ac': made('fixed', 'ac-breaker', 'supply', 'indoors'),
-  charger: made('battery', 'dc-breaker', 'controller', 'indoors'),
-  starter: made('battery', 'battery-fuse', 'engine', 'engine space'),
-  alternator: made('battery', 'dc-breaker', 'controller', 'indoors'),
-  'ac-coupled': made('fixed', 'ac-breaker', 'inverter', 'indoors'),
-  'bus-link': made('battery', 'battery-fuse', 'battery', 'indoors'),
-  'dc-branch': made('fixed', 'dc-breaker', 'loads', 'indoors'),
-  'ac-branch': made('fixed', 'ac-breaker', 'loads', 'indoors'),
-}
 /** Leads between two batteries: a fault is fed from either end. */
 const FED_FROM_BOTH: ReadonlySet<CircuitKind> = new Set(['starter'])
 
@@ -81,6 +48,7 @@ export function circuitDemands(brief: WiringBrief, working: Working): CircuitDem
         mustProtect: true,
         ratingA: null,
         terminal: narrowestTerminal(brief.plant, joint),
+        guardedBy: null,
         deviceEnds: FED_FROM_BOTH.has(joint.kind) ? 2 : 1,
         ...asked,
       },
@@ -91,7 +59,7 @@ export function circuitDemands(brief: WiringBrief, working: Working): CircuitDem
 /** A battery's own device breaks what it drives itself, or what all the others drive back into it. */
 function bankShareOf({ kind, carries, count }: Joint): number {
   if (kind === 'battery-string') return Math.max(1, count - 1) / Math.max(1, count)
-  return kind !== 'starter' && (carries === 'battery' || carries === 'dc') ? 1 : 0
+  return kind !== 'starter' && kind !== 'converted' && (carries === 'battery' || carries === 'dc') ? 1 : 0
 }
 
 /** The terminal at either end that takes least. */
@@ -165,6 +133,18 @@ const ASKED: Readonly<Record<CircuitKind, (context: Context) => Asked | null | u
   'bus-link': ({ brief, bus }) => ({ ...onBus(bus, linkA(brief, bus)), startA: bus.inverterStartA }),
   'dc-branch': ({ brief, bus, joint, working }) => dcBranchAsked(brief, bus, joint, working),
   'ac-branch': ({ brief, joint, working }) => acBranchAsked(brief, joint, working),
+  converted: ({ brief, joint, working }) => convertedAsked(brief, joint, working),
+  // Each carries what its string does, and the string’s device protects it.
+  'battery-series': ({ brief, bus, working }) => {
+    const strings = brief.battery.bank?.parallel.value ?? 1
+    if (bus.bankA.value <= 0) return null
+    return {
+      ...onBus(bus, strings > 1 ? share(working, bus.bankA, strings, 1) : bus.bankA),
+      mustProtect: false,
+      wires: 1,
+      guardedBy: strings > 1 ? 'battery-string' : 'battery-main',
+    }
+  },
 }
 
 const onPv = ({ workingV, coldV }: StrungArray['strings']) => ({ voltageV: workingV, highestV: coldV.value })

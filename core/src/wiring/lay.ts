@@ -86,7 +86,7 @@ function layRun(run: Run, brief: LayBrief, shortA: Known, working: Working): Mad
   const ratings = open ? ratingsFrom(run.series, firstA) : [firstA]
   const pick = firstA === 0 ? null : pickDevice(run, ratings, shortA.value)
   // A size a person chose stays; the design's carries the device, and what it lets through.
-  const carryA = pick?.ratingA ?? firstA
+  const carryA = pick?.ratingA ?? Math.max(firstA, run.guardA)
   const alone = sizedFor(run, brief, carryA, 0)
   const least = pick ? leastArea(run, pick, alone.cable, shortA, working) : null
   const bears = !least || least.value <= conductorOf(alone.cable.size).areaMm2 * alone.cable.parallel + 1e-9

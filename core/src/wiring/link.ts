@@ -101,7 +101,9 @@ interface Laying extends WiringBrief {
   readonly demanded: Worked<{ readonly demands: readonly CircuitDemand[] }>
 }
 
-interface Reading extends Omit<LayBrief, 'demand' | 'choice' | 'lengthM' | 'leadOhm' | 'pathAreaMm2'>, Distances {
+interface Reading
+  extends Omit<LayBrief, 'demand' | 'choice' | 'lengthM' | 'leadOhm' | 'guardA' | 'pathAreaMm2'>,
+    Distances {
   readonly choices: Readonly<Record<string, CircuitChoice>>
 }
 
@@ -117,6 +119,7 @@ const briefOf = (read: Reading, demand: CircuitDemand): LayBrief => ({
   batteryRoomHighC: read.batteryRoomHighC,
   bank: read.bank,
   leadOhm: 0,
+  guardA: 0,
   pathAreaMm2: 0,
 })
 
@@ -130,7 +133,10 @@ function layOutward(plant: Plant, briefs: readonly LayBrief[], working: Working)
     if (!brief) continue
     const leadOhm = feedersOf(plant, id).reduce((sum, each) => sum + ohmOf(done.get(each)), 0)
     const pathAreaMm2 = areas.get(id) ?? 0
-    const { circuit, steps } = laid(leadOhm === 0 && pathAreaMm2 === 0 ? brief : { ...brief, leadOhm, pathAreaMm2 })
+    const guard = brief.demand.guardedBy === null ? undefined : done.get(brief.demand.guardedBy)
+    const guardA = guard?.device?.ratingA.value ?? 0
+    const isAlone = leadOhm === 0 && pathAreaMm2 === 0 && guardA === 0
+    const { circuit, steps } = laid(isAlone ? brief : { ...brief, leadOhm, guardA, pathAreaMm2 })
     working.take(steps)
     done.set(id, circuit)
   }

@@ -56,15 +56,21 @@ function outletPaths(plant: Plant): Path[] {
   const inverterAc = circuitsOf(plant, 'inverter-ac').at(0)
   const toAcBoard = inverterDc && inverterAc ? [...feedersOf(plant, inverterDc.id), inverterDc.id, inverterAc.id] : null
   return [
-    ...circuitsOf(plant, 'dc-branch').map((branch) => outlet(branch, feedersOf(plant, branch.id))),
+    ...circuitsOf(plant, 'dc-branch').map((branch) =>
+      outlet(branch, feedersOf(plant, branch.id), convertedOf(plant, branch)),
+    ),
     ...circuitsOf(plant, 'ac-branch').flatMap((branch) => (toAcBoard ? [outlet(branch, toAcBoard)] : [])),
   ]
 }
 
-const outlet = (branch: Joint, before: readonly string[]): Path => ({
+/** The lead behind the converter that a branch ends at. */
+const convertedOf = (plant: Plant, branch: Joint): readonly string[] =>
+  circuitsOf(plant, 'converted').flatMap(({ id, from }) => (from.unitId === branch.to.unitId ? [id] : []))
+
+const outlet = (branch: Joint, before: readonly string[], behind: readonly string[] = []): Path => ({
   id: `path-${branch.id}`,
   title: `Battery to ${branch.title.replace(/^[AD]C board to /, '')}`,
-  circuitIds: [...before, branch.id],
+  circuitIds: [...before, branch.id, ...behind],
   branchId: branch.id,
 })
 

@@ -25,6 +25,8 @@ export interface LayBrief {
   readonly bank: Pick<Bank, 'shortCircuitA' | 'voltageV'> | null
   /** Between the bank and the circuit’s source, both conductors cold, Ω. */
   readonly leadOhm: number
+  /** Device of the circuit that protects this one, A; 0 where its own does. */
+  readonly guardA: number
   /** So thick for the sake of a whole path, mm². */
   readonly pathAreaMm2: number
 }
@@ -70,6 +72,7 @@ const sameDemand = sameBy<CircuitDemand>({
   prospectiveA: Object.is,
   terminal: orNull(sameBy({ maxAreaMm2: Object.is, unitName: Object.is })),
   deviceEnds: Object.is,
+  guardedBy: Object.is,
 })
 
 /** Whether two circuits are laid by the same, but for the leads a short at them is driven through. */
@@ -80,6 +83,7 @@ export const sameButLeads = sameBy<LayBrief>({
   demand: sameDemand,
   lengthM: sameKnown,
   pathAreaMm2: Object.is,
+  guardA: Object.is,
   maxDropFraction: Object.is,
   rules: Object.is,
   kind: Object.is,

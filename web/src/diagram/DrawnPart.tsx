@@ -13,7 +13,7 @@ interface PartProps {
 
 /** A unit, or several alike, told one by one below where a person unfolds them. */
 export function Part({ part, diagram, ink, mark, onFold }: PartProps) {
-  const { key, x, y, width, height, symbol, name, designation, rating, alike, isUnfolded, earthedBy } = part
+  const { key, x, y, width, height, symbol, name, designation, rating, alike, alikeY, isUnfolded, earthedBy } = part
   const narrow = width < 90
   return (
     <g>
@@ -90,7 +90,7 @@ export function Part({ part, diagram, ink, mark, onFold }: PartProps) {
       )}
       {isUnfolded &&
         alike.map((line, i) => (
-          <Words key={line} x={x + 8} y={y + height + 44 + i * ALIKE_STEP} ink={ink} size={13.5}>
+          <Words key={line} x={x + 8} y={alikeY + 16 + i * ALIKE_STEP} ink={ink} size={13.5}>
             {line}
           </Words>
         ))}

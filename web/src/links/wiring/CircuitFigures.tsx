@@ -124,7 +124,11 @@ function Conductor({ design: { wiring }, circuit, cable }: ConductorProps) {
   )
 }
 
-function Device({ circuit: { device, shortA, startA, highestV, ac, deviceEnds, use } }: { circuit: Circuit }) {
+function Device({
+  circuit: { device, shortA, startA, highestV, ac, deviceEnds, use, guardedBy, kind },
+}: {
+  circuit: Circuit
+}) {
   return (
     <Group title="Device">
       {device ? (
@@ -156,7 +160,7 @@ function Device({ circuit: { device, shortA, startA, highestV, ac, deviceEnds, u
           {deviceEnds > 1 && <Row label="stands">at either end</Row>}
         </>
       ) : (
-        <Row label="none" note={use === 'pv' ? 'nothing but the sun feeds it; an isolator opens it' : undefined}>
+        <Row label="none" note={withoutDevice({ use, guardedBy, kind })}>
           {' '}
         </Row>
       )}
@@ -240,4 +244,11 @@ function Making({ design, circuit }: { design: Design; circuit: Circuit }) {
       {note.gland && <Row label="gland, each">{note.gland}</Row>}
     </Group>
   )
+}
+
+/** Why nothing trips in a circuit. */
+function withoutDevice({ use, guardedBy, kind }: Pick<Circuit, 'use' | 'guardedBy' | 'kind'>): string | undefined {
+  if (guardedBy !== null) return 'the device of its string of batteries protects it'
+  if (kind === 'converted') return 'the converter holds what it gives'
+  return use === 'pv' ? 'nothing but the sun feeds it; an isolator opens it' : undefined
 }
