@@ -1,9 +1,9 @@
 import { answers, cautionsFor, type Design, findings, itemName, type Job, LINKS } from '@yard-lamp/core'
 import { stillOpen } from '@yard-lamp/core/checks'
 import { rulesOf } from '@yard-lamp/core/rules'
-import { sizeInBoth } from '@yard-lamp/core/tables'
-import { formatMoney, formatNumber, formatPercent, formatQuantity } from '@yard-lamp/core/units'
+import { formatMoney, formatNumber } from '@yard-lamp/core/units'
 import { linkTitle } from '../pages.ts'
+import { Bonding, Circuits } from './Circuits.tsx'
 import { Loads, Months, Place } from './SiteAndLoads.tsx'
 import { Workings } from './Workings.tsx'
 
@@ -98,6 +98,7 @@ export function Sheet({ job, design }: SheetProps) {
       <Loads job={job} design={design} />
       <Months design={design} />
       <Circuits design={design} title="Wiring schedule" />
+      <Bonding design={design} />
       {design.beside.map((each) => (
         <Circuits key={each.id} design={each.design} title={`Wiring schedule, ${each.name}`} />
       ))}
@@ -117,62 +118,6 @@ function chosenItem({ battery, array, controller, inverter }: Design, link: stri
   if (link === 'controller' && controller.item) return itemName(controller.item)
   if (link === 'inverter' && inverter.item) return itemName(inverter.item)
   return ''
-}
-
-function Circuits({ design: { wiring, write }, title }: { design: Design; title: string }) {
-  return (
-    <section>
-      <h2>{title}</h2>
-      <table>
-        <thead>
-          <tr>
-            <th>Circuit</th>
-            <th className="number">n</th>
-            <th className="number">A</th>
-            <th className="number">up to V</th>
-            <th className="number">{write.unit('m')}</th>
-            <th>Cable</th>
-            <th>laid as</th>
-            <th className="number">carries</th>
-            <th className="number">drop</th>
-            <th>Device</th>
-          </tr>
-        </thead>
-        <tbody>
-          {wiring.circuits.map((circuit) => (
-            <tr key={circuit.id}>
-              <td>{circuit.title}</td>
-              <td className="number">{circuit.count}</td>
-              <td className="number">{formatNumber(circuit.currentA.value, 1)}</td>
-              <td className="number">
-                {formatNumber(circuit.highestV, 0)} {circuit.ac ? 'AC' : 'DC'}
-              </td>
-              <td className="number">
-                <span className={circuit.lengthM.origin === 'assumption' ? 'assumed' : ''}>
-                  {write.number(circuit.lengthM.value, 'm', 1)}
-                </span>
-              </td>
-              <td>
-                {circuit.cable
-                  ? `${circuit.cable.parallel > 1 ? `${circuit.cable.parallel} × ` : ''}${sizeInBoth(circuit.cable.size, write)}`
-                  : 'none chosen'}
-              </td>
-              <td>{circuit.installation}</td>
-              <td className="number">{circuit.cable ? formatQuantity(circuit.cable.ampacityA.value, 'A', 0) : '–'}</td>
-              <td className="number">{circuit.cable ? formatPercent(circuit.cable.dropFraction.value, 1) : '–'}</td>
-              <td>
-                {circuit.device
-                  ? `${formatQuantity(circuit.device.ratingA.value, 'A')}, ${circuit.device.item ? itemName(circuit.device.item) : 'built into the unit'}`
-                  : circuit.mustProtect
-                    ? 'MISSING'
-                    : 'not needed'}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </section>
-  )
 }
 
 function Parts({ design: { parts, write } }: { design: Design }) {
