@@ -23,8 +23,8 @@ test('a job in US units is shown, typed and printed in them, and its figures sta
   await page.goto(`${origin}/jobs/${id}/sheet`)
   await expect(page.getByText(/Record low\s+10\s°F/)).toBeVisible()
   // Workings are in the units their formulas are written for, the job's beside them; all else is in the job's alone.
+  // Insulation is named by its °C everywhere.
   for (const section of await page.locator('.sheet > :not(.sheet-workings)').all())
-    // Insulation is named by its °C everywhere.
     await expect(section).not.toContainText(/\d(?<!XLPE 90|PVC 70)\s°C(?! insulation| battery cable)/)
   await expect(page.locator('.sheet-workings')).toContainText(/−12\s°C \(10\s°F\)/)
 })
