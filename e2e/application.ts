@@ -35,11 +35,14 @@ export { expect, startApplication }
 
 /** Puts a job on the server and gives its id. */
 export async function putJob(origin: string, job: Job = fieldStation()): Promise<string> {
-  const answer = await fetch(`${origin}/api/jobs`, {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ job }),
-  })
+  const post = () =>
+    fetch(`${origin}/api/jobs`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ job }),
+    })
+  // A connection that was kept may be closed by the server in the same moment: then on a new one.
+  const answer = await post().catch(post)
   return ((await answer.json()) as { id: string }).id
 }
 
