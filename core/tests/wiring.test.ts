@@ -2,12 +2,14 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { SHIPPED_CATALOGUE } from '../src/catalogue/catalogue.ts'
 import { type Design, design } from '../src/chain/design.ts'
+import { findings } from '../src/checks/checks.ts'
 import { fieldStation } from '../src/demo/demo.ts'
 import { apply } from '../src/edit/apply.ts'
 import type { Edit } from '../src/edit/edit.ts'
 import { STANDARD_RATINGS_A } from '../src/tables/standard-ratings.ts'
 import { from, holds, whole } from './definition.ts'
 import { circuitOf, designed, stationWith } from './designed.ts'
+import { FIELD_SHAPES } from './field-shapes.ts'
 
 describe('the wiring link', () => {
   test.each(['iec', 'north-american'] as const)(
@@ -105,6 +107,21 @@ describe('the wiring link', () => {
       }),
       { numRuns: 12 },
     )
+  })
+
+  test('a thin join between batteries in series is held against the fuse of its string', () => {
+    const job = FIELD_SHAPES.T
+    const made = designed(job)
+    const join = circuitOf(made, 'battery-series')
+    expect([join.device, join.guardA]).toEqual([null, circuitOf(made, 'battery-main').device?.ratingA.value])
+    expect(join.cable?.ampacityA.value).toBeGreaterThanOrEqual(join.guardA)
+    // It carries its current and the rule set's factor of it, and not the fuse.
+    const thin = designed(apply(job, { act: 'set-circuit', circuitId: 'battery-series', patch: { size: '35 mm2' } }))
+    expect(
+      findings(thin)
+        .map(({ id, message }) => `${id}: ${message}`)
+        .join(),
+    ).toMatch(/wire\.ampacity: Series joins of the batteries: 35.mm² .* the device that protects it is 150.A/)
   })
 
   test('devices at the bank can interrupt what it can deliver', () => {

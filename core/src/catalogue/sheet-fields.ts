@@ -115,6 +115,7 @@ const LABELS: Record<string, string> = {
   maxPvPowerW: 'largest array power at each battery voltage',
   waveform: 'waveform',
   splitPhaseStack: 'two make a split phase',
+  opening: 'how fast it opens',
   efficiencyPoints: 'efficiency over the load',
   fuel: 'fuel',
   fuelPoints: 'fuel over the load',

@@ -15,8 +15,6 @@ export const protectTooLarge = defineCheck({
     return wiring.circuits.flatMap((circuit): Found[] => {
       const { id, title, cable, device } = circuit
       if (!cable || !device || device.ratingA.value <= largestOf(circuit, cable, nextUpA) + 1e-6) return []
-      // A small conductor has a limit of its own: protect.small-conductor says so.
-      if (device.ratingA.value <= cable.ampacityA.value) return []
       return [
         {
           message: `${title}: a ${formatQuantity(device.ratingA.value, 'A')} device on ${formatSize(cable.size)} that may carry ${formatQuantity(cable.ampacityA.value, 'A')} does not protect it.`,

@@ -14,7 +14,7 @@ export const protectTooSmall = defineCheck({
       const { id, kind, title, device } = circuit
       // A string's fuse is judged by its panels: protect.string-fuse-large.
       if (!device || kind === 'string') return []
-      const why = shortfall(circuit, device)
+      const why = shortfall(circuit, device, wiring.rules.continuousFactor.value)
       if (!why) return []
       return [
         {
@@ -35,7 +35,11 @@ export const protectTooSmall = defineCheck({
   },
 })
 
-function shortfall({ currentA, continuousA, factor, startA }: Circuit, device: CircuitDevice): string | null {
+function shortfall(
+  { currentA, continuousA, factor, startA }: Circuit,
+  device: CircuitDevice,
+  continuousFactor: number,
+): string | null {
   const { ratingA, minimumA, opensOnStart } = device
   if (ratingA.value < minimumA.value - 1e-6) {
     const byDesign = factor.value * currentA.value >= minimumA.value - 1e-6
@@ -43,7 +47,7 @@ function shortfall({ currentA, continuousA, factor, startA }: Circuit, device: C
       ? factor.value === 1
         ? `its rated ${formatQuantity(currentA.value, 'A', 1)}`
         : `${factor.value} × ${formatQuantity(currentA.value, 'A', 1)}`
-      : `1.25 × ${formatQuantity(continuousA.value, 'A', 1)}, which flows all day`
+      : `${continuousFactor} × ${formatQuantity(continuousA.value, 'A', 1)}, which flows all day`
     return `is below ${of}: it opens in ordinary use`
   }
   return opensOnStart && startA

@@ -30,12 +30,13 @@ export const wireAmpacity = defineCheck({
 
 /** What a cable must carry and does not; null where it carries all. Behind an isolator no device counts. */
 function overloadOf(circuit: Circuit, cable: CircuitCable, nextUpA: number | null): string | null {
-  const { currentA, device, factor } = circuit
+  const { currentA, device, factor, guardA } = circuit
   const withFactorA = factor.value * currentA.value
   if (leastTableA(cable) < withFactorA - EPSILON_A || cable.correctedA < currentA.value - EPSILON_A)
     return factor.value === 1
       ? `its current is ${formatQuantity(currentA.value, 'A')}`
       : `${factor.value} × its current is ${formatQuantity(withFactorA, 'A')}`
+  if (guardA > cable.ampacityA.value + EPSILON_A) return `the device that protects it is ${formatQuantity(guardA, 'A')}`
   // Where the rule set lets the next standard device stand above the cable, protect.too-large knows how far.
   if (!device || nextUpA !== null || cable.ampacityA.value >= device.ratingA.value - EPSILON_A) return null
   return `its device is ${formatQuantity(device.ratingA.value, 'A')}`

@@ -73,6 +73,8 @@ export interface Circuit extends Omit<CircuitDemand, 'ratingA' | 'bankShare' | '
   /** The rule set’s factor of the design current. */
   readonly factor: Known
   readonly series: DeviceSeries
+  /** Device of the circuit that protects it where it has none of its own, A; else 0. */
+  readonly guardA: number
   /** What a short can drive through its device, A. */
   readonly shortA: Known
   /** Why it is laid as it is, in a person’s words. */

@@ -21,13 +21,13 @@ export function conduitNote({ cable, wires, use }: Circuit, { conduits }: RuleSe
   // PV cable is insulated twice.
   const eachMm = use === 'pv' ? bareMm + SECOND_SHEATH_MM : bareMm
   const conductors = wires * cable.parallel
-  const copperMm2 = (conductors * Math.PI * eachMm ** 2) / 4
+  const cablesMm2 = (conductors * Math.PI * eachMm ** 2) / 4
   const most = conduits.value.fillFraction(conductors)
-  const fits = conduits.value.sizes.find(({ insideMm2 }) => copperMm2 <= most * insideMm2)
+  const fits = conduits.value.sizes.find(({ insideMm2 }) => cablesMm2 <= most * insideMm2)
   return {
     conductors,
     conduit: fits?.name ?? null,
-    filledFraction: fits ? copperMm2 / fits.insideMm2 : null,
+    filledFraction: fits ? cablesMm2 / fits.insideMm2 : null,
     gland: GLANDS_METRIC.find(({ fromMm, toMm }) => eachMm >= fromMm && eachMm <= toMm)?.name ?? null,
     source: conduits.source,
   }

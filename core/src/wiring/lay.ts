@@ -33,6 +33,7 @@ export function layCircuit(brief: LayBrief, working: Working): Circuit {
     factor: run.factor,
     series: run.series,
     maxDropFraction: run.maxDropFraction,
+    guardA: run.guardA,
     shortA: shortOf(run, working),
     reason: choice.reason,
     deviceRefused: choice.deviceId === 'none',

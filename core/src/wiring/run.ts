@@ -7,6 +7,7 @@ import { type DeviceSeries, nextRatingA } from '../tables/standard-ratings.ts'
 import { assumed, enteredOr, type Known, known, sameKnown } from '../working/working.ts'
 import type { Circuit, CircuitDemand } from './circuits.ts'
 import type { ConductorBrief } from './conductor-search.ts'
+import { leastDevice } from './methods.ts'
 
 /** All that a circuit is laid by. */
 export interface LayBrief {
@@ -115,10 +116,12 @@ export function firstRatingA({ demand, choice, series, factor, rules }: Run): nu
   if (choice.deviceId === 'none' || (choice.deviceId === null && !demand.mustProtect)) return 0
   if (choice.deviceRatingA !== null) return choice.deviceRatingA
   if (demand.ratingA) return demand.ratingA.value ?? 0
-  const minimumA = Math.max(
-    factor.value * demand.currentA.value,
-    rules.continuousFactor.value * demand.continuousA.value,
-  )
+  const { minimumA } = leastDevice.compute({
+    designA: demand.currentA.value,
+    factor: factor.value,
+    continuousA: demand.continuousA.value,
+    continuousFactor: rules.continuousFactor.value,
+  })
   return nextRatingA(series, minimumA) ?? minimumA
 }
 

@@ -1,6 +1,6 @@
 import { Button, SegmentedControl } from '@mantine/core'
 import { IconArrowLeft, IconDownload, IconPrinter } from '@tabler/icons-react'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { NotOpened } from '../job/NotOpened.tsx'
 import { useOpenJob } from '../job/use-open-job.ts'
@@ -35,7 +35,8 @@ function Drawn({ id, opened: { job, design }, revision }: { id: string; opened: 
   const [paper, setPaper] = useState<PaperName>(() => rememberedPaper(job.units === 'us'))
   const [isWhole, setIsWhole] = useState(false)
   const folded = useDiagram(design, FOLDED)
-  const all = useDiagram(design, isWhole ? new Set(folded.parts.map(({ key }) => key)) : FOLDED)
+  const every = useMemo(() => new Set(folded.parts.map(({ key }) => key)), [folded])
+  const all = useDiagram(design, isWhole ? every : FOLDED)
   const sheet = useRef<SVGSVGElement | null>(null)
   const { widthMm, heightMm } = PAPERS[paper]
   const choose = (name: PaperName) => {
@@ -77,10 +78,11 @@ function Drawn({ id, opened: { job, design }, revision }: { id: string; opened: 
           ref={sheet}
           job={job}
           design={design}
-          diagram={isWhole ? all : folded}
+          diagram={all}
           paper={paper}
           revision={revision}
-          date={new Date().toISOString().slice(0, 10)}
+          // The day where the drawing is printed, as 2026-11-28.
+          date={new Date().toLocaleDateString('sv')}
         />
       )}
     </>

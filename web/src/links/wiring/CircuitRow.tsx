@@ -1,16 +1,15 @@
 import { IconChevronDown, IconChevronRight } from '@tabler/icons-react'
 import { type CircuitChoice, type Design, EMPTY_CIRCUIT_CHOICE, itemName } from '@yard-lamp/core'
-import { circuitChoiceSchema } from '@yard-lamp/core/job'
 import { sizesOf } from '@yard-lamp/core/rules'
 import { STANDARD_RATINGS_A, sizeInBoth } from '@yard-lamp/core/tables'
 import { formatQuantity } from '@yard-lamp/core/units'
 import { BUILT_IN } from '@yard-lamp/core/wiring'
-import { GridNumber } from '../../fields/GridNumber.tsx'
 import { edited } from '../../store/job-slice.ts'
 import { selectCatalogue, selectOption } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { useWrite } from '../../store/use-write.ts'
-import { Figure, isUnsettled } from '../../working/Figure.tsx'
+import { Figure } from '../../working/Figure.tsx'
+import { LengthCell } from './LengthCell.tsx'
 
 type Circuit = Design['wiring']['circuits'][number]
 
@@ -58,24 +57,13 @@ export function CircuitRow({ circuit, circuitId, selected, onSelect, open, onOpe
       <td className="number">
         <Figure figure={circuit.currentA} unit="" decimals={circuit.currentA.value < 10 ? 1 : 0} />
       </td>
-      <td className="circuit-length">
-        <GridNumber
-          label={`Length one way, ${circuit.title}`}
-          column="lengthM"
-          place={place('lengthM')}
-          value={choice.lengthM}
-          schema={circuitChoiceSchema.shape.lengthM}
-          onValue={(lengthM) => change({ lengthM })}
-        />
-        {choice.lengthM === null && (
-          <span
-            className={`${isUnsettled(circuit.lengthM) ? 'assumed' : 'soft'} circuit-assumed`}
-            title={`${circuit.lengthM.origin}: ${circuit.lengthM.from}`}
-          >
-            {write.number(circuit.lengthM.value, 'm', 1)}
-          </span>
-        )}
-      </td>
+      <LengthCell
+        title={circuit.title}
+        place={place('lengthM')}
+        given={choice.lengthM}
+        taken={circuit.lengthM}
+        onValue={(lengthM) => change({ lengthM })}
+      />
       <td>
         <select
           data-place={place('size')}

@@ -1,13 +1,11 @@
 import { type BondChoice, type Design, EMPTY_BOND_CHOICE, type Option } from '@yard-lamp/core'
-import { bondChoiceSchema } from '@yard-lamp/core/job'
 import { CONDUCTORS, isAwg, sizeInBoth } from '@yard-lamp/core/tables'
-import { GridNumber } from '../../fields/GridNumber.tsx'
 import { Part } from '../../job/Page.tsx'
 import { edited } from '../../store/job-slice.ts'
 import { selectDesign, selectOption } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { useWrite } from '../../store/use-write.ts'
-import { isUnsettled } from '../../working/Figure.tsx'
+import { LengthCell } from './LengthCell.tsx'
 
 type Bond = Design['wiring']['bonds'][number]
 
@@ -107,24 +105,13 @@ function BondRow({ bond, bondId }: { bond: Bond; bondId: string }) {
         {bond.title}
         {bond.count > 1 && <span className="soft"> × {bond.count}</span>}
       </td>
-      <td className="circuit-length">
-        <GridNumber
-          label={`Length one way, ${bond.title}`}
-          column="lengthM"
-          place={place('lengthM')}
-          value={choice.lengthM}
-          schema={bondChoiceSchema.shape.lengthM}
-          onValue={(lengthM) => change({ lengthM })}
-        />
-        {choice.lengthM === null && (
-          <span
-            className={`${isUnsettled(bond.lengthM) ? 'assumed' : 'soft'} circuit-assumed`}
-            title={`${bond.lengthM.origin}: ${bond.lengthM.from}`}
-          >
-            {write.number(bond.lengthM.value, 'm', 1)}
-          </span>
-        )}
-      </td>
+      <LengthCell
+        title={bond.title}
+        place={place('lengthM')}
+        given={choice.lengthM}
+        taken={bond.lengthM}
+        onValue={(lengthM) => change({ lengthM })}
+      />
       <td>
         <select
           data-place={place('size')}
