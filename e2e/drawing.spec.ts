@@ -17,7 +17,9 @@ test('the one-line drawing: a circuit chosen in it is chosen in its table, units
   await drawing.getByRole('button', { name: 'Unfold 4 panels' }).press('Enter')
   await expect(drawing.getByText(/^GP1\.4 +2 in series, 430.W$/)).toBeVisible()
   await drawing.focus()
-  await expect(page.getByRole('button', { name: 'Fit the whole drawing' })).toBeDisabled()
+  await expect(
+    page.locator('figure', { has: drawing }).getByRole('button', { name: 'Fit the whole drawing' }),
+  ).toBeDisabled()
   await page.keyboard.press('+')
   await page.keyboard.press('ArrowLeft')
   const moved = drawing.locator('> g')

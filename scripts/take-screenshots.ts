@@ -37,9 +37,17 @@ const SHOTS: readonly Shot[] = [
   { name: 'controller-night', path: '/controller', night: true },
   { name: 'inverter', path: '/inverter' },
   { name: 'backup', path: '/backup', job: 'Rescue hut Greyfell Saddle' },
-  { name: 'chemistries', path: '/battery', act: (page) => showPart(page, 'Chemistries'), unchanged: true },
   { name: 'catalogue', path: '/catalogue/panel' },
   { name: 'wiring', path: '/wiring', act: (page) => page.getByRole('button', { name: /^Bank to bus bars:/ }).click() },
+  {
+    name: 'wall',
+    path: '/wiring',
+    act: async (page) => {
+      await page.getByRole('button', { name: /^T2 Inverter/ }).focus()
+      await showPart(page, 'On the wall')
+    },
+    unchanged: true,
+  },
   { name: 'parts', path: '/parts' },
   { name: 'options', path: '/options' },
   { name: 'checks', path: '/wiring', act: unfused },

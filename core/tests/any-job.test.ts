@@ -193,6 +193,7 @@ const anyJob = fc
               choices.fitting === null ? [] : FITTED.map((unitId) => [unitId, choices.fitting ?? '']),
             ),
             inLine: choices.inLine.map((each, i) => ({ ...each, id: `g${i}` })),
+            wall: { 'battery#1': { xMm: 120, yMm: 0 }, 'none#1': { xMm: 0, yMm: 9000 } },
             busStages: choices.busStages,
             bonds: {},
             neutralBonds: null,

@@ -80,6 +80,10 @@ const anyAct: fc.Arbitrary<(job: Job) => Edit> = fc.oneof(
           : { act: 'remove-beside', id: 'shed' }
         : { act: 'add-beside', beside: emptyBeside('shed', `Shed ${n}`) }) as Edit,
   ),
+  number.map(
+    (n) => () =>
+      ({ act: 'hang-piece', pieceId: `u#${n % 3}`, at: n % 2 === 0 ? null : { xMm: n % 100, yMm: 5 } }) as Edit,
+  ),
   number.map((n) => () => ({ act: 'set-fitting', unitId: `u${n % 3}`, itemId: n % 2 === 0 ? null : `i${n}` }) as Edit),
   fc.constant(
     (now: Job) =>
@@ -148,6 +152,6 @@ describe('acts between two states of a job', () => {
 
   test('whatever a person can do travels but a whole job', () => {
     expect(ACTS).not.toContain('replace-job')
-    expect(ACTS.length).toBe(32)
+    expect(ACTS.length).toBe(33)
   })
 })

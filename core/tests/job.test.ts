@@ -147,6 +147,15 @@ describe('the job file', () => {
     expect(() => parseJob({ ...before, options: [{ ...before.options[0], battery: 5 }] })).toThrow('battery: got 5')
   })
 
+  test('a file of version 7 is brought to the present version: nothing hangs by hand', () => {
+    const before = JSON.parse(readFileSync(new URL('fixtures/job-version-7.json', import.meta.url), 'utf8'))
+    const after = parseJob(before)
+    expect(after.options.map(({ wiring }) => wiring.wall)).toEqual(after.options.map(() => ({})))
+    expect(after.options[0]?.wiring.circuits).toEqual(before.options[0].wiring.circuits)
+    expect(design(after, SHIPPED_CATALOGUE).needs).toEqual([])
+    expect(() => parseJob({ ...before, options: [{ ...before.options[0], wiring: 5 }] })).toThrow('wiring: got 5')
+  })
+
   test('a broken file of version 1 is refused by the name of its field', () => {
     const file = new URL('fixtures/job-version-1.json', import.meta.url)
     const before = JSON.parse(readFileSync(file, 'utf8'))

@@ -27,6 +27,7 @@ describe('the parts link', () => {
     // The same wire for several circuits is one line: 2 × 2 × 6 m of DC and, with its earth, 3 × 3 m and 2 × 3 × 12 m of AC.
     const fixed = parts.lines.find(({ use, unit }) => unit === 'm' && use.includes('Inverter to AC board'))
     expect(fixed?.use.split('; ')).toEqual([
+      'Sense leads of the monitor',
       'Inverter to AC board',
       'AC board to Laboratory',
       'DC board to Radio link and logger',
@@ -36,7 +37,7 @@ describe('the parts link', () => {
       'Protective conductor, AC board',
       'Neutral to earth, at one place',
     ])
-    expect(fixed?.quantity).toBe(24 + 8 + 9 + 72 + 2 + 1)
+    expect(fixed?.quantity).toBe(2 * 3 + 24 + 8 + 9 + 72 + 2 + 1)
   })
 
   test('nothing chosen, nothing to buy', () => {

@@ -45,6 +45,8 @@ const CHAPTERS_OF = {
     'Battery leads',
     'Switches, bars and boards',
     'Earth and bonding',
+    'On the wall',
+    'Strings on the planes',
     'Where the rule sets differ',
   ],
   parts: ['Weight it may come to'],

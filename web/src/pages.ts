@@ -36,9 +36,9 @@ export const JOB_PAGES: readonly JobPage[] = [
   { path: 'sheet', title: 'The sheet, to print', key: 's', about: 'Answers, schedules and workings', alone: true },
   {
     path: 'drawing',
-    title: 'The one-line drawing, to print',
+    title: 'The drawings, to print',
     key: 'd',
-    about: 'On A4, A3, Letter or Tabloid',
+    about: 'One-line, wall and strings, on A4, A3, Letter or Tabloid',
     alone: true,
   },
 ]

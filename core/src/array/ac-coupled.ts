@@ -1,3 +1,4 @@
+import { NO_OUTSIDE } from '../catalogue/outsides.ts'
 import { type ArrayInverter, type Controller, itemName, type Panel } from '../catalogue/schema.ts'
 import { SYSTEM_VOLTAGES_V } from '../catalogue/voltage-class.ts'
 import { DEFAULTS } from '../job/defaults.ts'
@@ -27,6 +28,7 @@ export const asStringInput = (item: ArrayInverter): Controller => ({
   model: item.model,
   price: item.price,
   weightKg: item.weightKg,
+  ...NO_OUTSIDE,
   technology: 'mppt',
   batteryVoltagesV: [...SYSTEM_VOLTAGES_V],
   maxInputV: item.maxInputV,

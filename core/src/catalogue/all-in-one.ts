@@ -1,3 +1,4 @@
+import { NO_OUTSIDE } from './outsides.ts'
 import type { AllInOne, Controller, Inverter } from './schema.ts'
 
 /** An all-in-one seen as an inverter: what stands on the parts list. */
@@ -32,5 +33,6 @@ export function asController(item: AllInOne): Controller {
     ratedOutputA,
     terminalMaxMm2: item.terminalMaxMm2,
     efficiency: item.efficiency,
+    ...NO_OUTSIDE,
   }
 }

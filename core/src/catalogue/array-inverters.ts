@@ -1,3 +1,4 @@
+import { outsideOf } from './outsides.ts'
 import type { ArrayInverter } from './schema.ts'
 
 type Row = readonly [
@@ -43,6 +44,7 @@ export const ARRAY_INVERTERS: readonly ArrayInverter[] = ROWS.map(
     price,
   ]) => ({
     kind: 'array-inverter',
+    ...outsideOf(id),
     id,
     maker: 'Helmsley',
     model,

@@ -1,5 +1,7 @@
 import { CHEMISTRY_NAMES, type Chemistry, chemistryRow } from '../tables/chemistries.ts'
+import { outsideOf } from './outsides.ts'
 import type { Battery } from './schema.ts'
+import type { Outside } from './sheet-parts.ts'
 
 export const LEAD_CURVE = [
   { depth: 0.1, cycles: 5200 },
@@ -35,13 +37,14 @@ type Typical =
   | 'dischargeMinC'
   | 'dischargeMaxC'
   | 'roundTripEfficiency'
-type Sheet = Omit<Battery, 'kind' | 'id' | 'maker' | 'model' | 'fromLabel' | Typical>
+type Sheet = Omit<Battery, 'kind' | 'id' | 'maker' | 'model' | 'fromLabel' | Typical | keyof Outside>
 
 export const sheet = (id: string, maker: string, model: string, figures: Sheet): Battery => {
   const typical = chemistryRow(figures.chemistry)
   const cells = Math.round(figures.unitVoltageV / typical.cellNominalV)
   return {
     kind: 'battery',
+    ...outsideOf(id),
     fromLabel: false,
     id,
     selfDischargeFractionPerMonth: typical.selfDischargeFractionPerMonth,

@@ -1,6 +1,15 @@
+import { outsideOf } from './outsides.ts'
 import type { Controller } from './schema.ts'
+import type { Outside } from './sheet-parts.ts'
 
-type Added = 'inputs' | 'maxPvPowerW' | 'terminalMaxMm2' | 'maxInputPowerW' | 'leastSetA' | 'runHeadroomV'
+type Added =
+  | keyof Outside
+  | 'inputs'
+  | 'maxPvPowerW'
+  | 'terminalMaxMm2'
+  | 'maxInputPowerW'
+  | 'leastSetA'
+  | 'runHeadroomV'
 type ControllerSheet = Omit<Controller, 'kind' | 'id' | 'maker' | 'model' | Added> & Partial<Pick<Controller, Added>>
 
 /** Array power as the sheets state it: three tenths over what the output can take. */
@@ -15,6 +24,7 @@ const controller = (id: string, model: string, figures: ControllerSheet): Contro
   id,
   maker: 'Lanthorn',
   model,
+  ...outsideOf(id),
   inputs: 1,
   maxInputPowerW: null,
   runHeadroomV: null,

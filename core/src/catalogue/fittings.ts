@@ -1,3 +1,4 @@
+import { outsideOf } from './outsides.ts'
 import type { Converter, Fitting, FittingRole } from './schema.ts'
 
 type FittingRow = readonly [
@@ -55,6 +56,7 @@ const ROWS: readonly FittingRow[] = [
 export const FITTINGS: readonly Fitting[] = ROWS.map(
   ([id, model, role, currentA, maxDcV, maxAcV, ways, terminalMaxMm2, weightKg, price]) => ({
     kind: 'fitting',
+    ...outsideOf(id),
     id,
     maker: 'Wardwick',
     model,
@@ -103,6 +105,7 @@ const CONVERTER_ROWS: readonly ConverterRow[] = [
 export const CONVERTERS: readonly Converter[] = CONVERTER_ROWS.map(
   ([id, model, inputV, outputV, outputA, efficiency, idleW, weightKg, price]) => ({
     kind: 'converter',
+    ...outsideOf(id),
     id,
     maker: 'Kelder',
     model,

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { choice, count, quantity } from '../method/quantity.ts'
-import { amps, common, pieces, share, systemVoltage, unsaid, volts, watts } from './sheet-parts.ts'
+import { amps, common, outside, pieces, share, systemVoltage, unsaid, volts, watts } from './sheet-parts.ts'
 
 /** An inverter of an array's own, on the AC side. */
 export const arrayInverterSchema = z.strictObject({
@@ -19,6 +19,7 @@ export const arrayInverterSchema = z.strictObject({
   efficiency: share('η', 'efficiency'),
   /** Gives less as the frequency of the mains rises: the battery inverter can hold it back. */
   heldBackByFrequency: z.boolean(),
+  ...outside,
 })
 
 /** Makes one direct voltage of another. */
@@ -30,6 +31,7 @@ export const converterSchema = z.strictObject({
   outputA: amps('output current'),
   efficiency: share('η', 'efficiency'),
   idleW: quantity('P', 'idle draw', 'W', { min: 0, max: 1e5 }),
+  ...outside,
 })
 
 /** What else hangs on the wall and carries the current: nothing in it is chosen but its rating. */
@@ -58,4 +60,5 @@ export const fittingSchema = z.strictObject({
   /** Ways, strings or poles it has. */
   ways: pieces('ways'),
   terminalMaxMm2: unsaid(quantity('A', 'largest wire its terminals take', 'mm²', { min: 0.1, max: 1e4 })),
+  ...outside,
 })

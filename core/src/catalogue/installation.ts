@@ -1,5 +1,7 @@
 import { CONDUCTORS, isAwg } from '../tables/conductor.ts'
+import { outsideOf } from './outsides.ts'
 import type { Cable, Device } from './schema.ts'
+import type { Outside } from './sheet-parts.ts'
 
 /** Copper weighs 8.96 g/cm³; insulation adds about a third. */
 const CABLE_KG_PER_M_PER_MM2 = 0.00896 * 1.33
@@ -25,8 +27,13 @@ export const CABLES: readonly Cable[] = CABLE_USES.flatMap((use) =>
   })),
 )
 
-const device = (id: string, model: string, figures: Omit<Device, 'kind' | 'id' | 'maker' | 'model'>): Device => ({
+const device = (
+  id: string,
+  model: string,
+  figures: Omit<Device, 'kind' | 'id' | 'maker' | 'model' | keyof Outside>,
+): Device => ({
   kind: 'device',
+  ...outsideOf(id),
   id,
   maker: 'Wardwick',
   model,
@@ -238,6 +245,18 @@ export const DEVICES: readonly Device[] = [
     opening: 'pv-fuse',
     weightKg: 0.1,
     price: 11,
+  }),
+  device('wardwick-pvf-h', 'PF-H fuse and holder, high break', {
+    type: 'pv-fuse',
+    series: 'pv-string-fuse',
+    maxDcV: 1000,
+    maxAcV: 0,
+    interruptingA: 200_000,
+    smallestA: 1,
+    largestA: 32,
+    opening: 'pv-fuse',
+    weightKg: 0.15,
+    price: 19,
   }),
   device('wardwick-acb', 'AB AC breaker', {
     type: 'ac-breaker',

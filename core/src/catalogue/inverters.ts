@@ -1,6 +1,9 @@
+import { outsideOf } from './outsides.ts'
 import type { AllInOne, Inverter } from './schema.ts'
+import type { Outside } from './sheet-parts.ts'
 
 type Added =
+  | keyof Outside
   | 'efficiencyPoints'
   | 'searchW'
   | 'splitPhaseStack'
@@ -21,6 +24,7 @@ const efficiencyPoints = (full: number) => [
 
 const inverter = (id: string, maker: string, model: string, figures: InverterSheet): Inverter => ({
   kind: 'inverter',
+  ...outsideOf(id),
   id,
   maker,
   model,

@@ -9,6 +9,7 @@ import {
   celsius,
   common,
   millimetres,
+  outside,
   perDegree,
   pieces,
   share,
@@ -75,6 +76,7 @@ export const batterySchema = z.strictObject({
     .nullable(),
   /** Entered from its label alone: what no label prints is assumed by chemistry. */
   fromLabel: z.boolean().default(false),
+  ...outside,
 })
 
 /** The array side of a controller, or of an all-in-one. */
@@ -109,6 +111,7 @@ export const controllerSchema = z.strictObject({
   batteryVoltagesV: z.array(systemVoltage).min(1),
   ...arrayInput,
   efficiency: share('η', 'efficiency'),
+  ...outside,
 })
 
 const inverterSide = {
@@ -145,7 +148,7 @@ const inverterSide = {
   acCoupledRatio: unsaid(quantity('k', 'AC-coupled array for each watt of its own', '', { min: 0, max: 10 })),
 }
 
-export const inverterSchema = z.strictObject({ ...common, kind: z.literal('inverter'), ...inverterSide })
+export const inverterSchema = z.strictObject({ ...common, kind: z.literal('inverter'), ...inverterSide, ...outside })
 
 /** Inverter, charger and controller in one case. */
 export const allInOneSchema = z.strictObject({
@@ -153,6 +156,7 @@ export const allInOneSchema = z.strictObject({
   kind: z.literal('all-in-one'),
   ...inverterSide,
   ...arrayInput,
+  ...outside,
 })
 
 export const generatorSchema = z.strictObject({
@@ -193,6 +197,7 @@ export const chargerSchema = z.strictObject({
   mainsFrequencyHz: unsaid(quantity('f', 'mains frequency', 'Hz', { min: 1, max: 1000 })),
   efficiency: share('η', 'efficiency'),
   powerFactor: share('pf', 'power factor'),
+  ...outside,
 })
 
 export const cableSchema = z.strictObject({
@@ -216,6 +221,8 @@ export const deviceSchema = z.strictObject({
   largestA: amps('largest rating'),
   /** How fast it opens; null for what is common of its type. */
   opening: unsaid(choice(OPENINGS)),
+  /** Of one, with its holder or housing. */
+  ...outside,
 })
 
 export const catalogueItemSchema = z.discriminatedUnion('kind', [

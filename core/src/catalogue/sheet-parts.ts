@@ -22,5 +22,13 @@ export const perDegree = (label: string) => quantity('β', label, '1/°C', { min
 export const celsius = (label: string) => quantity('T', label, '°C', { min: -60, max: AIR_RANGE_C.max })
 /** What a sheet may leave unsaid, and sheets of earlier versions do not have: null then. */
 export const unsaid = <T extends z.ZodType>(schema: T) => schema.nullable().default(null)
+/** Size of a unit as it hangs or stands, terminals and feet counted, and what stays free about it; null where the sheet says nothing. */
+export const outside = {
+  outerWidthMm: unsaid(millimetres('w', 'width as it hangs')),
+  outerHeightMm: unsaid(millimetres('h', 'height as it hangs')),
+  outerDepthMm: unsaid(millimetres('d', 'depth from the wall')),
+  clearanceMm: unsaid(quantity('c', 'kept free about it', 'mm', { min: 0, max: 5000 })),
+}
+export type Outside = z.output<z.ZodObject<typeof outside>>
 /** A share that a sheet prints: never next to nothing. */
 export const share = (symbol: string, label: string) => quantity(symbol, label, '', { min: 0.001, max: 1 })

@@ -1,3 +1,4 @@
+import { outsideOf } from './outsides.ts'
 import type { Charger, Generator } from './schema.ts'
 
 type GeneratorRow = readonly [
@@ -101,6 +102,7 @@ const CHARGER_ROWS: readonly ChargerRow[] = [
 export const CHARGERS: readonly Charger[] = CHARGER_ROWS.map(
   ([id, model, source, inputV, batteryVoltageV, outputA, efficiency, powerFactor, weightKg, price]) => ({
     kind: 'charger',
+    ...outsideOf(id),
     id,
     maker: 'Kelder',
     model,

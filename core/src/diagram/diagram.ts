@@ -1,10 +1,11 @@
 import { type Joint, type Role, unitOf } from '../plant/plant.ts'
 import type { Circuit } from '../wiring/circuits.ts'
 import { alikeOf, ratingOf } from './alike.ts'
+import { BOX_HEIGHT, FOLD_ROOM, WAY_HEIGHT } from './columns.ts'
 import { type Designations, designationsOf } from './designations.ts'
 import { earthOf } from './earth-band.ts'
 import type { Diagram, DiagramBrief, DiagramPart, DiagramRun, DiagramWay } from './model.ts'
-import { BOX_HEIGHT, FOLD_ROOM, type PlacedUnit, placeOf, WAY_HEIGHT } from './place.ts'
+import { BELOW_BANK, type PlacedUnit, placeOf } from './place.ts'
 import { runOf, wayOf } from './runs.ts'
 import { SYMBOL_SETS, symbolOf } from './symbols.ts'
 
@@ -55,11 +56,11 @@ export function diagramOf(brief: DiagramBrief): Diagram {
   }
 }
 
-const WAYS: ReadonlySet<Joint['kind']> = new Set(['ac-branch', 'dc-branch', 'converted', 'battery-series'])
+const WAYS: ReadonlySet<Joint['kind']> = new Set(['ac-branch', 'dc-branch', 'converted', ...BELOW_BANK])
 /** Told below its board and not as a line. */
 const isWay = (kind: Joint['kind']): boolean => WAYS.has(kind)
 
-const hasSeries = (circuits: readonly Circuit[]): boolean => circuits.some(({ kind }) => kind === 'battery-series')
+const belowBank = (circuits: readonly Circuit[]): number => circuits.filter(({ kind }) => BELOW_BANK.has(kind)).length
 
 /** Lines told below a box at most. */
 const MOST_LINES = 24
@@ -84,7 +85,7 @@ function partOf(
     width,
     height: BOX_HEIGHT,
     alike,
-    alikeY: y + BOX_HEIGHT + FOLD_ROOM + (role === 'battery' && hasSeries(wiring.circuits) ? WAY_HEIGHT : 0),
+    alikeY: y + BOX_HEIGHT + FOLD_ROOM + (role === 'battery' ? belowBank(wiring.circuits) * WAY_HEIGHT : 0),
     isUnfolded: alike.length > 1 && unfolded.has(key),
     earthedBy: wiring.bonds.flatMap(({ id, unitId, what, leftOut }) =>
       unitIds.includes(unitId) && what !== 'neutral' && !leftOut ? (bonds.get(id) ?? []) : [],
@@ -92,11 +93,19 @@ function partOf(
   }
 }
 
+/** Letters beside what is found at an array. */
+const MOST_CAPTION = 13
+
 function captionsOf({ plant, arrayNames }: DiagramBrief, boxes: readonly PlacedUnit[]): Diagram['captions'] {
   const panels = boxes.filter(({ role }) => role === 'panels')
   if (panels.length < 2) return []
   return panels.map(({ unitIds, x, y }) => {
     const arrayId = unitOf(plant, unitIds[0] ?? '')?.arrayId ?? ''
-    return { text: arrayNames.get(arrayId) || 'Main array', x: x + 42, y: y - 6 }
+    const name = arrayNames.get(arrayId) || 'Main array'
+    return {
+      text: name.length > MOST_CAPTION ? `${name.slice(0, MOST_CAPTION - 1)}…` : name,
+      x: x + 42,
+      y: y - 6,
+    }
   })
 }

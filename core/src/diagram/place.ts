@@ -1,4 +1,22 @@
 import type { Joint, Plant, Role, Unit } from '../plant/plant.ts'
+import {
+  AC_ARRAY,
+  BESIDE_AC,
+  BOX_HEIGHT,
+  BUS_WIDTH,
+  BUS_X,
+  COLUMNS,
+  EARTH_ROOM,
+  FOLD_ROOM,
+  INTO_INVERTER_X,
+  INVERTER_BUS_X,
+  ROW,
+  TOP,
+  UP_TO_BOARD_X,
+  UP_TO_INVERTER_X,
+  WAY_HEIGHT,
+  WIDTH,
+} from './columns.ts'
 
 /** Own composition by columns: DC from the sun to the loads, left to right; AC beyond; earth below. */
 
@@ -53,53 +71,6 @@ export interface Placing {
   readonly earthY: number
 }
 
-export const WIDTH = 1372
-const TOP = 44
-const ROW = 128
-export const BOX_HEIGHT = 62
-export const WAY_HEIGHT = 42
-export const BUS_WIDTH = 12
-/** Below a box, for what folds it. */
-export const FOLD_ROOM = 28
-const BUS_X = 724
-const INVERTER_BUS_X = 836
-/** Below everything, for the earth bar and what hangs on it. */
-const EARTH_ROOM = 120
-
-interface Column {
-  readonly x: number
-  readonly width: number
-}
-const SOURCE: Column = { x: 12, width: 144 }
-const JOIN: Column = { x: 284, width: 66 }
-const CONVERT: Column = { x: 484, width: 124 }
-const INVERT: Column = { x: 924, width: 108 }
-const BOARD: Column = { x: 1156, width: 204 }
-/** The column a unit stands in: sources at the left, what is fed at the right. */
-const COLUMNS: Partial<Record<Role, Column>> = {
-  panels: SOURCE,
-  battery: SOURCE,
-  generator: SOURCE,
-  shore: SOURCE,
-  engine: SOURCE,
-  combiner: JOIN,
-  'bank-bars': JOIN,
-  controller: CONVERT,
-  charger: CONVERT,
-  'engine-charger': CONVERT,
-  relay: CONVERT,
-  inverter: INVERT,
-  'ac-coupled': INVERT,
-  'ac-board': BOARD,
-  'dc-board': BOARD,
-}
-/** Panels on the AC side stand beside their own inverter, right of the bus. */
-const AC_ARRAY = 'ac-coupled'
-const BESIDE_AC: Column = { x: 766, width: 78 }
-/** Where a source that feeds the inverter from below comes up, and where the AC-coupled array joins the board. */
-const UP_TO_INVERTER_X = 743
-const INTO_INVERTER_X = 944
-const UP_TO_BOARD_X = 1134
 /** What is drawn as a line; earth has its own bar, signals none. */
 const DRAWN = new Set<Joint['carries']>(['pv', 'battery', 'dc', 'ac'])
 
@@ -163,8 +134,8 @@ function heightsOf({ units, branches }: Plant, joints: readonly Joint[], unfolde
   const has = (role: Role) => units.some((unit) => unit.role === role)
   const linesIn = (row: string) =>
     Math.max(0, ...unfolded.filter(({ key }) => key.endsWith(`.${row}`)).map(({ lines }) => lines))
-  const joined = joints.some(({ kind }) => kind === 'battery-series')
-  const depth = (row: string) => ROW + (linesIn(row) + (row === 'bank' && joined ? 1 : 0)) * WAY_HEIGHT
+  const belowBank = joints.filter(({ kind }) => BELOW_BANK.has(kind)).length
+  const depth = (row: string) => ROW + (linesIn(row) + (row === 'bank' ? belowBank : 0)) * WAY_HEIGHT
   const arrays = [
     ...new Set(
       units.flatMap(({ role, arrayId }) => (role === 'panels' && arrayId && arrayId !== AC_ARRAY ? [arrayId] : [])),
@@ -222,19 +193,28 @@ function placeUnits({ units }: Plant, heightOf: HeightOf): Placed {
   return placed
 }
 
+/** Wide enough for a device, a cable and a length. */
+const BELOW_BANK_WIDTH = 164
+/** What is told below the bank, a line each. */
+export const BELOW_BANK: ReadonlySet<Joint['kind']> = new Set(['battery-series', 'sense'])
+
 /** Ways hang below their board, one a branch, and below that what goes on behind its converter. */
 function waysOf({ branches }: Plant, joints: readonly Joint[], placed: Placed): PlacedWay[] {
   const used = new Map<string, number>()
-  const below = (board: PlacedUnit, joint: Joint): PlacedWay => {
+  const below = (board: PlacedUnit, joint: Joint, roomY = 0): PlacedWay => {
     const at = used.get(board.key) ?? 0
     used.set(board.key, at + 1)
-    return { joint, x: board.x, y: board.y + BOX_HEIGHT + at * WAY_HEIGHT, width: board.width }
+    return { joint, x: board.x, y: board.y + BOX_HEIGHT + roomY + at * WAY_HEIGHT, width: board.width }
   }
+  // Strings of the bank are told one by one below it: what folds them stands there.
+  const folds = joints.some(({ kind }) => kind === 'battery-string')
   return joints.flatMap((joint): PlacedWay[] => {
     const board = placed.get(joint.from.unitId)
-    // Series joins stand below the bank they are in.
-    if (joint.kind === 'battery-series')
-      return board ? [{ joint, x: board.x, y: board.y + BOX_HEIGHT + FOLD_ROOM, width: board.width }] : []
+    // Series joins and the monitor’s leads stand below the bank.
+    if (BELOW_BANK.has(joint.kind)) {
+      const bank = placed.get('battery')
+      return bank ? [{ ...below(bank, joint, folds ? FOLD_ROOM : 0), width: BELOW_BANK_WIDTH }] : []
+    }
     if (joint.kind !== 'ac-branch' && joint.kind !== 'dc-branch') return []
     if (!board || !branches.some(({ id }) => joint.id === `${joint.kind}-${id}`)) return []
     const behind = joints.filter(({ kind, from }) => kind === 'converted' && from.unitId === joint.to.unitId)

@@ -73,7 +73,7 @@ export function runOf(
 export function wayOf(
   { plant, write }: DiagramBrief,
   circuit: Circuit,
-  { cables, devices }: Designations,
+  { cables, devices, units }: Designations,
 ): Omit<DiagramWay, 'x' | 'y' | 'width'> {
   const { device, lengthM } = circuit
   const isBehind = circuit.kind === 'converted'
@@ -93,11 +93,13 @@ export function wayOf(
     name:
       circuit.kind === 'battery-series'
         ? 'series joins'
-        : isBehind
-          ? `${name}, ${branch?.convertedV} V`
-          : converter
-            ? `Converter, ${name}`
-            : name,
+        : circuit.kind === 'sense'
+          ? `monitor ${units.get('monitor') ?? ''}`
+          : isBehind
+            ? `${name}, ${branch?.convertedV} V`
+            : converter
+              ? `Converter, ${name}`
+              : name,
     text: `${rated}${cables.get(circuit.id) ?? ''} ${cableText(circuit)} · ${pieces(circuit.kind === 'battery-series' ? circuit.count : 1)}${write.quantity(lengthM.value, 'm', lengthM.value < 1 ? 1 : 0)}`,
     lacks: lackOf(circuit),
   }

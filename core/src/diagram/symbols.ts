@@ -103,7 +103,7 @@ export const IEEE_315: SymbolSet = {
     { d: 'M-12 0L11-10 M-8-22H6V-14H-8Z M0-14V-6' },
     { d: 'M-14 0A2 2 0 1 0-10 0A2 2 0 1 0-14 0 M10 0A2 2 0 1 0 14 0A2 2 0 1 0 10 0' },
   ],
-  'residual-current': [{ d: 'M-14 0H14 M-5 0A5 9 0 1 0 5 0A5 9 0 1 0-5 0' }, { letter: 'GF', x: 0, y: -13 }],
+  'residual-current': [{ d: 'M-14 0H14 M-5 0A5 9 0 1 0 5 0A5 9 0 1 0-5 0' }, { letter: 'GF', x: 0, y: -11 }],
   surge: [{ d: 'M0-13V-3 M0 13V3 M-5-8L0-3L5-8 M-5 8L0 3L5 8' }],
   shunt: [{ d: 'M-14 0H-11L-8-5L-4 5L0-5L4 5L8-5L11 0H14 M-11 0V-10 M11 0V-10' }],
 }

@@ -124,6 +124,7 @@ type OptionEdit = Extract<
       | 'set-circuit'
       | 'set-bond'
       | 'set-fitting'
+      | 'hang-piece'
       | 'add-beside'
       | 'change-beside'
       | 'remove-beside'
@@ -161,6 +162,12 @@ function optionAfter(option: Option, edit: OptionEdit): Option {
       const { [edit.unitId]: _before, ...others } = option.wiring.fittings
       const fittings = edit.itemId === null ? others : { ...others, [edit.unitId]: edit.itemId }
       return { ...option, wiring: { ...option.wiring, fittings } }
+    }
+    case 'hang-piece': {
+      const { [edit.pieceId]: before, ...others } = option.wiring.wall
+      if (edit.at === null && before === undefined) return option
+      const wall = edit.at === null ? others : { ...others, [edit.pieceId]: edit.at }
+      return { ...option, wiring: { ...option.wiring, wall } }
     }
     case 'set-bond': {
       const { bonds } = option.wiring

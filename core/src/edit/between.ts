@@ -173,9 +173,9 @@ function optionBetween(was: Option, now: Option): Edit[] {
   if (was.systemVoltageV !== now.systemVoltageV)
     acts.push({ act: 'choose-voltage', systemVoltageV: now.systemVoltageV, letGo: [] })
   for (const part of OPTION_PARTS) {
-    // Circuits, fittings and bonds travel one by one.
-    const { circuits, fittings, bonds } = now.wiring
-    const before = part === 'wiring' ? { ...was.wiring, circuits, fittings, bonds } : was[part]
+    // Circuits, fittings, bonds and what hangs on the wall travel one by one.
+    const { circuits, fittings, bonds, wall } = now.wiring
+    const before = part === 'wiring' ? { ...was.wiring, circuits, fittings, bonds, wall } : was[part]
     const patch = patchOf<object>(before, now[part])
     if (patch) acts.push({ act: 'set-option', ...({ part, patch } as OptionPatch) })
   }
@@ -194,6 +194,10 @@ function optionBetween(was: Option, now: Option): Edit[] {
   for (const unitId of new Set([...Object.keys(was.wiring.fittings), ...Object.keys(now.wiring.fittings)])) {
     const itemId = now.wiring.fittings[unitId] ?? null
     if ((was.wiring.fittings[unitId] ?? null) !== itemId) acts.push({ act: 'set-fitting', unitId, itemId })
+  }
+  for (const pieceId of new Set([...Object.keys(was.wiring.wall), ...Object.keys(now.wiring.wall)])) {
+    const at = now.wiring.wall[pieceId] ?? null
+    if (!same(was.wiring.wall[pieceId] ?? null, at)) acts.push({ act: 'hang-piece', pieceId, at })
   }
   return acts
 }

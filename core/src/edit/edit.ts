@@ -4,6 +4,7 @@ import type {
   BondChoice,
   CircuitChoice,
   Existing,
+  HungAt,
   Job,
   Load,
   Option,
@@ -76,6 +77,8 @@ export type Edit =
   | { readonly act: 'set-circuit'; readonly circuitId: string; readonly patch: Partial<CircuitChoice> }
   /** For a unit of the plant, by its id: a catalogue id or "none"; null leaves it to the design. */
   | { readonly act: 'set-fitting'; readonly unitId: string; readonly itemId: string | null }
+  /** A piece on the wall, by its id there; null hangs it where the design would. */
+  | { readonly act: 'hang-piece'; readonly pieceId: string; readonly at: HungAt | null }
   /** A protective or bonding conductor, by its joint in the plant. */
   | { readonly act: 'set-bond'; readonly bondId: string; readonly patch: Partial<BondChoice> }
   /** A small system of its own beside the main one. */
@@ -116,6 +119,7 @@ const TRAVELLING: Readonly<Record<Travelling, true>> = {
   'set-strings': true,
   'set-circuit': true,
   'set-fitting': true,
+  'hang-piece': true,
   'set-bond': true,
   'add-beside': true,
   'change-beside': true,

@@ -82,6 +82,7 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   deviceAtM: 'the distance to the battery post',
   reason: 'the reason',
   settings: 'the settings',
+  wall: 'where it hangs on the wall',
   neutralBonds: 'the joints of neutral and earth',
   positions: 'the positions of the frame',
   mount: 'how the panels are mounted',
@@ -192,6 +193,8 @@ function optionLabel(edit: Other): string {
       return 'removing a system beside'
     case 'set-fitting':
       return 'a switch, a bar or a board'
+    case 'hang-piece':
+      return 'where a piece hangs'
     case 'set-bond':
       return 'a protective conductor'
     case 'set-circuit':

@@ -48,6 +48,8 @@ export function touches(edit: Edit): string[] {
       return ['battery.beside']
     case 'set-fitting':
       return [`wiring.fittings.${edit.unitId}`]
+    case 'hang-piece':
+      return [`wiring.wall.${edit.pieceId}`]
     case 'set-bond':
       return fields(`wiring.bonds.${edit.bondId}`, edit.patch)
     case 'accept-finding':
@@ -80,12 +82,15 @@ const TYPED: ReadonlySet<Edit['act']> = new Set([
   'set-strings',
   'set-circuit',
   'set-bond',
+  'hang-piece',
   'rename-option',
 ])
 
 /** Key under which edits are joined as typing; empty for acts that stand by themselves. */
 export function typingKey(edits: readonly Edit[]): string {
-  if (!edits.every(({ act }) => TYPED.has(act))) return ''
+  // Put back is no movement of a hand.
+  const stands = (edit: Edit) => !TYPED.has(edit.act) || (edit.act === 'hang-piece' && edit.at === null)
+  if (edits.some(stands)) return ''
   const places = edits.flatMap(touches)
   // Several loads at once are a block that was filled, not typing.
   const loads = new Set(places.filter((place) => place.startsWith('loads.')).map((place) => place.split('.')[1]))

@@ -116,6 +116,7 @@ export const CIRCUIT_KINDS = [
   'ac-branch',
   'converted',
   'battery-series',
+  'sense',
 ] as const
 export type CircuitKind = (typeof CIRCUIT_KINDS)[number]
 
@@ -140,6 +141,7 @@ export const CIRCUIT_LENGTH: Readonly<Record<CircuitKind, Default>> = {
   'ac-branch': given(12, 'm', NO_LENGTH),
   converted: given(4, 'm', NO_LENGTH),
   'battery-series': given(0.3, 'm', NO_LENGTH),
+  sense: given(3, 'm', NO_LENGTH),
 }
 
 /** Distance of the site that a circuit spans, by its field. */

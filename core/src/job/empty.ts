@@ -107,7 +107,7 @@ export function emptyOption(id: string, name: string): Option {
       acCoupled: null,
     },
     backup: EMPTY_BACKUP,
-    wiring: { circuits: {}, fittings: {}, bonds: {}, neutralBonds: null, inLine: [], busStages: 1 },
+    wiring: { circuits: {}, fittings: {}, bonds: {}, neutralBonds: null, inLine: [], wall: {}, busStages: 1 },
     beside: [],
     accepted: [],
   }

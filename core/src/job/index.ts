@@ -33,6 +33,7 @@ export { jobText } from './text.ts'
 export {
   bondChoiceSchema,
   circuitChoiceSchema,
+  hungAtSchema,
   IN_LINE_ROLES,
   MOST_IN_LINE,
   RUN_PLACES,

@@ -5,14 +5,14 @@ import { CHEMISTRY_NAMES } from '../tables/chemistries.ts'
 import { UNIT_SYSTEMS } from '../units/writer.ts'
 import { flag, id, line, month } from './fields.ts'
 import { acceptedSchema, optionSchema, schoolSchema } from './option.ts'
-import { type bondChoiceSchema, circuitChoiceSchema, RUN_PLACES, type RunPlace } from './wiring.ts'
+import { type bondChoiceSchema, circuitChoiceSchema, type hungAtSchema, RUN_PLACES, type RunPlace } from './wiring.ts'
 
 export { acceptedSchema, circuitChoiceSchema, optionSchema, RUN_PLACES, type RunPlace, schoolSchema }
 
 /** Only what a person enters or chooses. `null` means not known yet, or left to the design. */
 
 export const JOB_FORMAT = 'yard-lamp-job'
-export const JOB_VERSION = 7
+export const JOB_VERSION = 8
 /** Rule sets a site may be wired by. */
 export const RULE_SET_IDS = ['iec', 'north-american'] as const
 export type RuleSetId = (typeof RULE_SET_IDS)[number]
@@ -276,3 +276,4 @@ export type Option = z.output<typeof optionSchema>
 export type Beside = Option['beside'][number]
 export type CircuitChoice = z.output<typeof circuitChoiceSchema>
 export type BondChoice = z.output<typeof bondChoiceSchema>
+export type HungAt = z.output<typeof hungAtSchema>

@@ -248,6 +248,13 @@ function fromVersion6(job: Fields): Fields {
   return { ...job, version: 7, site, options: Array.isArray(job.options) ? job.options.map(upgraded) : job.options }
 }
 
+/** Version 8: pieces hung by hand on the wall. */
+function fromVersion7(job: Fields): Fields {
+  const upgraded = (option: unknown): unknown =>
+    isFields(option) ? { ...option, ...part(option, 'wiring', { wall: {} }) } : option
+  return { ...job, version: 8, options: Array.isArray(job.options) ? job.options.map(upgraded) : job.options }
+}
+
 /** What brings a job from version 1, 2, … to the next. */
 const FROM: readonly ((job: Fields) => Fields)[] = [
   fromVersion1,
@@ -256,4 +263,5 @@ const FROM: readonly ((job: Fields) => Fields)[] = [
   fromVersion4,
   fromVersion5,
   fromVersion6,
+  fromVersion7,
 ]

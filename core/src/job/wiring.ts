@@ -55,6 +55,13 @@ export const IN_LINE_ROLES = ['isolator', 'load-disconnect', 'battery-switch', '
 export const inLineSchema = z.strictObject({ id, circuitId: line(80), role: choice(IN_LINE_ROLES) })
 export const MOST_IN_LINE = 40
 
+/** Where a person hung or stood a piece: its left edge from the wall’s left, its lower edge above the floor. */
+export const hungAtSchema = z.strictObject({
+  xMm: quantity('x', 'from the left edge of the wall', 'mm', { min: 0, max: 50_000 }),
+  yMm: quantity('y', 'above the floor', 'mm', { min: 0, max: 10_000 }),
+})
+export const MOST_HUNG = 1000
+
 export const wiringSchema = z.strictObject({
   circuits: z.record(z.string(), circuitChoiceSchema),
   /** Fitting chosen for a unit of the plant, by the unit's id: a catalogue id, or "none"; left out for the design's choice. */
@@ -65,6 +72,10 @@ export const wiringSchema = z.strictObject({
   neutralBonds: quantity('n', 'joints of neutral and earth', '', { min: 0, max: 9, integer: true }).nullable(),
   /** In line with circuits, beside what the design puts there. */
   inLine: z.array(inLineSchema).max(MOST_IN_LINE, { error: () => `at most ${MOST_IN_LINE} switches in line` }),
+  /** Pieces hung by hand, by their id in the drawing of the wall; the others hang where the design hangs them. */
+  wall: z
+    .record(line(160), hungAtSchema)
+    .refine((wall) => Object.keys(wall).length <= MOST_HUNG, { error: () => `at most ${MOST_HUNG} pieces` }),
   /** Everything meets at one pair of bus bars, or inverters at a second pair behind a link. */
   busStages: count('n', 'stages of the bus bars', 1, 2),
 })

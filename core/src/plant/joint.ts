@@ -21,6 +21,7 @@ const CIRCUIT_TITLE: Readonly<Record<CircuitKind, string>> = {
   'ac-branch': 'AC board to loads',
   converted: 'Converter to loads',
   'battery-series': 'Series joins of the batteries',
+  sense: 'Sense leads of the monitor',
 }
 
 /** Id of a circuit: its kind, and for a further array its id too. Job files keep choices under it. */

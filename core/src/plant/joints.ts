@@ -111,6 +111,9 @@ function bankJoints({ battery: { bank }, inverter, monitored, hasDc, staged }: C
           }),
         ]
       : []),
+    ...(monitored
+      ? [circuit('sense', 'dc', { from: end('shunt', 'signal'), to: end('monitor', 'signal'), sources: ['from'] })]
+      : []),
     ...(hasDc ? [circuit('dc-loads', 'dc', { from: BUS, to: board, sources: ['from'] })] : []),
   ]
 }
@@ -185,7 +188,7 @@ function engineJoints(unitId: 'engine-charger' | 'relay', bothWays: boolean): Jo
   ]
 }
 
-/** Protective conductors to the earth bar, the electrode, and the sense leads of the monitor. */
+/** Protective conductors to the earth bar, and the electrode. */
 function earthJoints(units: readonly Unit[], mobile: boolean): Joint[] {
   const bar = end('earth-bar', 'earth')
   const toBar = units
@@ -215,15 +218,6 @@ function earthJoints(units: readonly Unit[], mobile: boolean): Joint[] {
             from: end('ac-board', 'earth'),
             to: bar,
             sources: [],
-          }),
-        ]
-      : []),
-    ...(has('shunt')
-      ? [
-          told('shunt', 'signal', 'signal', 'Sense leads of the monitor', {
-            from: end('shunt', 'signal'),
-            to: end('monitor', 'signal'),
-            sources: ['from'],
           }),
         ]
       : []),

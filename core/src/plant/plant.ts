@@ -80,8 +80,8 @@ export interface End {
 /** What joins two units. Those with a kind of circuit are sized by the wiring; the others are told for drawing and earthing. */
 export interface Joint {
   readonly id: string
-  readonly kind: CircuitKind | 'earth' | 'electrode' | 'system-bond' | 'signal'
-  readonly carries: 'pv' | 'battery' | 'dc' | 'ac' | 'earth' | 'signal'
+  readonly kind: CircuitKind | 'earth' | 'electrode' | 'system-bond'
+  readonly carries: 'pv' | 'battery' | 'dc' | 'ac' | 'earth'
   readonly title: string
   readonly from: End
   readonly to: End

@@ -134,6 +134,8 @@ const ASKED: Readonly<Record<CircuitKind, (context: Context) => Asked | null | u
   'dc-branch': ({ brief, bus, joint, working }) => dcBranchAsked(brief, bus, joint, working),
   'ac-branch': ({ brief, joint, working }) => acBranchAsked(brief, joint, working),
   converted: ({ brief, joint, working }) => convertedAsked(brief, joint, working),
+  // Of the battery’s own short circuit, and of next to no current: its fuse stands at the post.
+  sense: ({ bus }) => onBus(bus, assumed(SENSE_A, 'a monitor draws less')),
   // Each carries what its string does, and the string’s device protects it.
   'battery-series': ({ brief, bus, working }) => {
     const strings = brief.battery.bank?.parallel.value ?? 1
@@ -146,6 +148,9 @@ const ASKED: Readonly<Record<CircuitKind, (context: Context) => Asked | null | u
     }
   },
 }
+
+/** What a monitor draws at most, A. Source: common sheets. */
+const SENSE_A = 0.1
 
 const onPv = ({ workingV, coldV }: StrungArray['strings']) => ({ voltageV: workingV, highestV: coldV.value })
 

@@ -35,5 +35,6 @@ export const MADE_OF: Readonly<Record<CircuitKind, MadeOf>> = {
   'dc-branch': made('fixed', 'dc-breaker', 'loads', 'indoors'),
   'ac-branch': made('fixed', 'ac-breaker', 'loads', 'indoors'),
   converted: made('fixed', 'dc-breaker', 'loads', 'indoors'),
+  sense: made('fixed', 'pv-fuse', 'loads', 'battery room'),
   'battery-series': made('battery', 'battery-fuse', 'battery', 'battery room'),
 }

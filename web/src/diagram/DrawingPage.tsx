@@ -1,7 +1,8 @@
 import { Button, SegmentedControl } from '@mantine/core'
-import { IconArrowLeft, IconDownload, IconPrinter } from '@tabler/icons-react'
-import { useEffect, useMemo, useRef, useState } from 'react'
-import { Link, useParams } from 'react-router'
+import { notifications } from '@mantine/notifications'
+import { IconArrowLeft, IconDownload, IconFileTypePdf, IconPrinter } from '@tabler/icons-react'
+import { type RefObject, useEffect, useRef, useState } from 'react'
+import { Link, useParams, useSearchParams } from 'react-router'
 import { NotOpened } from '../job/NotOpened.tsx'
 import { useOpenJob } from '../job/use-open-job.ts'
 import { selectDesignOrNull } from '../store/selectors.ts'
@@ -9,12 +10,11 @@ import { useAppSelector } from '../store/store.ts'
 import { DrawingSheet } from './DrawingSheet.tsx'
 import './drawing-page.css'
 import { PAPER_NAMES, PAPERS, type PaperName, rememberedPaper, rememberPaper } from './papers.ts'
-import { useDiagram } from './use-diagram.ts'
+import { SHEET_NAMES, SHEETS, useDrawn } from './sheets.tsx'
 
 type Opened = NonNullable<ReturnType<typeof selectDesignOrNull>>
-const FOLDED: ReadonlySet<string> = new Set()
 
-/** The one-line drawing on paper: which sheet, print it, keep it as a file. */
+/** The drawings on paper: which, on what sheet; print it, keep it as a file. */
 export default function DrawingPage() {
   const { id = '' } = useParams()
   const { failure, again } = useOpenJob(id)
@@ -28,21 +28,22 @@ export default function DrawingPage() {
   }, [opened])
   if (failure) return <NotOpened id={id} failure={failure} again={again} />
   if (!opened) return <p className="loading">Drawing …</p>
-  return <Drawn id={id} opened={opened} revision={revision} />
+  return <OnPaper id={id} opened={opened} revision={revision} />
 }
 
-function Drawn({ id, opened: { job, design }, revision }: { id: string; opened: Opened; revision: string }) {
+function OnPaper({ id, opened: { job, design }, revision }: { id: string; opened: Opened; revision: string }) {
   const [paper, setPaper] = useState<PaperName>(() => rememberedPaper(job.units === 'us'))
   const [isWhole, setIsWhole] = useState(false)
-  const folded = useDiagram(design, FOLDED)
-  const every = useMemo(() => new Set(folded.parts.map(({ key }) => key)), [folded])
-  const all = useDiagram(design, isWhole ? every : FOLDED)
+  const [search, setSearch] = useSearchParams()
+  const name = SHEET_NAMES.find((each) => each === search.get('sheet')) ?? 'one-line'
+  const drawn = useDrawn(name, design, isWhole)
   const sheet = useRef<SVGSVGElement | null>(null)
   const { widthMm, heightMm } = PAPERS[paper]
-  const choose = (name: PaperName) => {
-    rememberPaper(name)
-    setPaper(name)
+  const choose = (chosen: PaperName) => {
+    rememberPaper(chosen)
+    setPaper(chosen)
   }
+  const file = `${job.name} ${SHEETS[name].toLowerCase()}`
   return (
     <>
       <style>{`@page { size: ${widthMm}mm ${heightMm}mm; margin: 0 }`}</style>
@@ -51,25 +52,36 @@ function Drawn({ id, opened: { job, design }, revision }: { id: string; opened: 
           Back to the wiring
         </Button>
         <SegmentedControl
+          aria-label="Drawing"
+          data={SHEET_NAMES.map((value) => ({ value, label: SHEETS[value] }))}
+          value={name}
+          onChange={(value) => setSearch({ sheet: value }, { replace: true })}
+        />
+        <SegmentedControl
           aria-label="Paper"
           data={[...PAPER_NAMES]}
           value={paper}
           onChange={(value) => choose(value as PaperName)}
         />
-        <label className="tick drawing-whole">
-          <input type="checkbox" checked={isWhole} onChange={(event) => setIsWhole(event.target.checked)} />
-          strings and units one by one
-        </label>
-        <Button
-          variant="default"
-          leftSection={<IconDownload size={16} />}
-          onClick={() => sheet.current && keepSvg(sheet.current, `${job.name} one-line.svg`)}
-        >
-          SVG
-        </Button>
-        <Button leftSection={<IconPrinter size={16} />} onClick={() => window.print()}>
-          Print, or save as PDF
-        </Button>
+        {name === 'one-line' && (
+          <label className="tick">
+            <input type="checkbox" checked={isWhole} onChange={(event) => setIsWhole(event.target.checked)} />
+            one by one
+          </label>
+        )}
+        <span className="drawing-files">
+          <Button
+            variant="default"
+            leftSection={<IconDownload size={16} />}
+            onClick={() => sheet.current && keepSvg(sheet.current, file)}
+          >
+            SVG
+          </Button>
+          <PdfButton sheet={sheet} paper={paper} name={file} />
+          <Button leftSection={<IconPrinter size={16} />} onClick={() => window.print()}>
+            Print
+          </Button>
+        </span>
       </div>
       {design.wiring.circuits.length === 0 ? (
         <p className="loading">Nothing to draw yet: list loads, and choose a battery.</p>
@@ -78,7 +90,7 @@ function Drawn({ id, opened: { job, design }, revision }: { id: string; opened: 
           ref={sheet}
           job={job}
           design={design}
-          diagram={all}
+          drawn={drawn}
           paper={paper}
           revision={revision}
           // The day where the drawing is printed, as 2026-11-28.
@@ -89,10 +101,51 @@ function Drawn({ id, opened: { job, design }, revision }: { id: string; opened: 
   )
 }
 
+interface PdfButtonProps {
+  sheet: RefObject<SVGSVGElement | null>
+  paper: PaperName
+  name: string
+}
+
+/** Makes the file in the browser: what makes it is fetched with its first use. */
+function PdfButton({ sheet, paper, name }: PdfButtonProps) {
+  const [isMaking, setIsMaking] = useState(false)
+  const make = async () => {
+    if (!sheet.current) return
+    setIsMaking(true)
+    try {
+      const { pdfOf } = await import('./pdf/pdf-of.ts')
+      keepFile(await pdfOf(sheet.current, PAPERS[paper], name), `${name}.pdf`)
+    } catch (fault) {
+      notifications.show({
+        color: 'red',
+        title: 'No PDF was made',
+        message: `${fault instanceof Error ? fault.message : String(fault)}. Printing to a file works without it.`,
+      })
+    } finally {
+      setIsMaking(false)
+    }
+  }
+  return (
+    <Button
+      variant="default"
+      leftSection={<IconFileTypePdf size={16} />}
+      loading={isMaking}
+      onClick={() => void make()}
+    >
+      PDF
+    </Button>
+  )
+}
+
 /** Hands a drawing to the person as a file of its own. */
 function keepSvg(sheet: SVGSVGElement, name: string): void {
   const text = `<?xml version="1.0" encoding="UTF-8"?>\n${new XMLSerializer().serializeToString(sheet)}\n`
-  const address = URL.createObjectURL(new Blob([text], { type: 'image/svg+xml' }))
+  keepFile(new Blob([text], { type: 'image/svg+xml' }), `${name}.svg`)
+}
+
+function keepFile(file: Blob, name: string): void {
+  const address = URL.createObjectURL(file)
   const link = document.createElement('a')
   link.href = address
   link.download = name.replace(/[^\p{L}\p{N} ._-]+/gu, '-')

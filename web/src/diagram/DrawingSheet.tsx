@@ -1,15 +1,22 @@
 import type { Design, Job } from '@yard-lamp/core'
-import type { Diagram } from '@yard-lamp/core/diagram'
-import type { Ref } from 'react'
-import { DiagramDrawing } from './DiagramDrawing.tsx'
+import type { ReactNode, Ref } from 'react'
 import { DRAWING_FONT, PAPER } from './ink.ts'
 import { MARGIN_MM, PAPERS, type PaperName } from './papers.ts'
+
+/** What is drawn on a sheet: in its own measure, with room for a list below it. */
+export interface Drawn {
+  readonly title: string
+  readonly frame: { readonly x: number; readonly y: number; readonly width: number; readonly height: number }
+  readonly content: ReactNode
+  /** Lines told below it, in columns. */
+  readonly list: readonly string[]
+}
 
 interface DrawingSheetProps {
   ref: Ref<SVGSVGElement>
   job: Job
   design: Design
-  diagram: Diagram
+  drawn: Drawn
   paper: PaperName
   revision: string
   date: string
@@ -17,15 +24,22 @@ interface DrawingSheetProps {
 
 /** Height of the title block, mm. */
 const TITLE_MM = 22
+/** Of a line of the list, mm, and how wide its columns are. */
+const LINE_MM = 3.4
+const COLUMN_MM = 66
 
 /** The drawing on a sheet of paper with its frame and title block, whole in itself: it prints, and is kept as a file. */
-export function DrawingSheet({ ref, job, design, diagram, paper, revision, date }: DrawingSheetProps) {
+export function DrawingSheet({ ref, job, design, drawn, paper, revision, date }: DrawingSheetProps) {
   const { widthMm, heightMm } = PAPERS[paper]
   const inside = { width: widthMm - 2 * MARGIN_MM, height: heightMm - 2 * MARGIN_MM - TITLE_MM }
+  const { frame, list, title, content } = drawn
+  const columns = Math.max(1, Math.floor((inside.width - 4) / COLUMN_MM))
+  const lines = Math.ceil(list.length / columns)
+  const listMm = lines * LINE_MM + (lines > 0 ? 2 : 0)
   const { rules } = design.wiring
   const cells = [
     { share: 0.32, label: 'job', text: job.name },
-    { share: 0.2, label: 'drawing', text: 'One-line drawing' },
+    { share: 0.2, label: 'drawing', text: title },
     { share: 0.16, label: 'option', text: design.option.name },
     { share: 0.14, label: 'rules, symbols', text: `${rules.name}; ${rules.symbols.value}` },
     { share: 0.1, label: 'revision, day', text: `${revision}, ${date}` },
@@ -42,7 +56,7 @@ export function DrawingSheet({ ref, job, design, diagram, paper, revision, date 
       viewBox={`0 0 ${widthMm} ${heightMm}`}
       className="drawing-paper"
       role="img"
-      aria-label={`One-line drawing of ${job.name} on ${paper}`}
+      aria-label={`${title} of ${job.name} on ${paper}`}
       style={{ fontFamily: DRAWING_FONT, background: '#ffffff' }}
     >
       <rect x={0} y={0} width={widthMm} height={heightMm} style={{ fill: '#ffffff' }} />
@@ -58,12 +72,22 @@ export function DrawingSheet({ ref, job, design, diagram, paper, revision, date 
         x={MARGIN_MM + 2}
         y={MARGIN_MM + 2}
         width={inside.width - 4}
-        height={inside.height - 4}
-        viewBox={`0 0 ${diagram.width} ${diagram.height}`}
+        height={inside.height - 4 - listMm}
+        viewBox={`${frame.x} ${frame.y} ${frame.width} ${frame.height}`}
         preserveAspectRatio="xMidYMid meet"
       >
-        <DiagramDrawing diagram={diagram} ink={PAPER} />
+        {content}
       </svg>
+      {list.map((line, i) => (
+        <text
+          key={line}
+          x={MARGIN_MM + 3 + Math.floor(i / lines) * ((inside.width - 4) / columns)}
+          y={top - listMm + 2 + (i % lines) * LINE_MM}
+          style={{ fontSize: 2.5, fill: PAPER.line }}
+        >
+          {line}
+        </text>
+      ))}
       <path d={`M${MARGIN_MM} ${top}H${widthMm - MARGIN_MM}`} style={{ stroke: PAPER.line, strokeWidth: 0.5 }} />
       {cells.map(({ share, label, text }) => {
         const at = x

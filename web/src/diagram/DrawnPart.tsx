@@ -11,6 +11,9 @@ interface PartProps {
   onFold: ((key: string) => void) | undefined
 }
 
+/** As large as any name, or as small as fits. */
+const fitting = (text: string, room: number): number => Math.max(11.5, Math.min(14.5, room / (text.length * 0.5)))
+
 /** A unit, or several alike, told one by one below where a person unfolds them. */
 export function Part({ part, diagram, ink, mark, onFold }: PartProps) {
   const { key, x, y, width, height, symbol, name, designation, rating, alike, alikeY, isUnfolded, earthedBy } = part
@@ -42,7 +45,7 @@ export function Part({ part, diagram, ink, mark, onFold }: PartProps) {
         </Words>
       ) : (
         <>
-          <Words x={x + 47} y={y + 22} ink={ink} bold size={14.5}>
+          <Words x={x + 47} y={y + 22} ink={ink} bold size={fitting(name, width - 52)}>
             {name}
           </Words>
           <Words x={x + 9} y={y + 53} ink={ink} size={13.5}>

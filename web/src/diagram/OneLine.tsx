@@ -1,4 +1,4 @@
-import { IconArrowsMaximize, IconMinus, IconPlus, IconPrinter } from '@tabler/icons-react'
+import { IconPrinter } from '@tabler/icons-react'
 import type { Design } from '@yard-lamp/core'
 import { useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
@@ -8,6 +8,7 @@ import { SCREEN } from './ink.ts'
 import { useDiagram } from './use-diagram.ts'
 import { useMarked } from './use-marked.ts'
 import { usePanZoom } from './use-pan-zoom.ts'
+import { ZoomTools } from './ZoomTools.tsx'
 
 interface OneLineProps {
   design: Design
@@ -56,15 +57,7 @@ export function OneLine({ design, selected, onSelect, printable = true }: OneLin
         </g>
       </svg>
       <div className="diagram-tools" role="toolbar" aria-label="Drawing">
-        <button type="button" title="Nearer (+)" aria-label="Nearer" onClick={nearer}>
-          <IconPlus size={16} />
-        </button>
-        <button type="button" title="Farther (−)" aria-label="Farther" onClick={farther} disabled={isFitted}>
-          <IconMinus size={16} />
-        </button>
-        <button type="button" title="Fit (0)" aria-label="Fit the whole drawing" onClick={fit} disabled={isFitted}>
-          <IconArrowsMaximize size={16} />
-        </button>
+        <ZoomTools isFitted={isFitted} nearer={nearer} farther={farther} fit={fit} />
         {printable && (
           <Link to={`/jobs/${id}/drawing`} title="To print and to keep" aria-label="The drawing, to print and to keep">
             <IconPrinter size={16} />

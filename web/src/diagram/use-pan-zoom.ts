@@ -7,7 +7,7 @@ const STEP = 1.35
 /** Keys pan by so much of the frame. */
 const PAN = 60
 
-interface PanZoom {
+export interface PanZoom {
   readonly frame: RefObject<SVGSVGElement | null>
   /** For the group that is moved. */
   readonly transform: string
@@ -16,6 +16,10 @@ interface PanZoom {
   readonly farther: () => void
   readonly fit: () => void
 }
+
+/** Marks what is moved itself: pointer and arrow keys on it are its own. */
+export const OWN_MOVES = 'data-own-moves'
+const isOwn = ({ target }: Event): boolean => target instanceof Element && target.closest(`[${OWN_MOVES}]`) !== null
 
 /** A drawing that is dragged, zoomed with Ctrl and the wheel or two fingers, and moved by keys; a bare wheel scrolls the page. */
 export function usePanZoom(): PanZoom {
@@ -26,7 +30,7 @@ export function usePanZoom(): PanZoom {
       .scaleExtent([1, MOST])
       .filter((event: Event) => {
         if (event instanceof WheelEvent) return event.ctrlKey || event.metaKey
-        return !(event instanceof MouseEvent) || event.button === 0
+        return !isOwn(event) && (!(event instanceof MouseEvent) || event.button === 0)
       })
       .clickDistance(4),
   )
@@ -60,7 +64,8 @@ export function usePanZoom(): PanZoom {
         ArrowDown: () => act((own) => own.call(behaviour.current.translateBy, 0, -PAN)),
       }
       const key = keys[event.key]
-      if (!key || event.ctrlKey || event.metaKey || event.altKey) return
+      if (!key || (isOwn(event) && event.key.startsWith('Arrow')) || event.ctrlKey || event.metaKey || event.altKey)
+        return
       event.preventDefault()
       event.stopPropagation()
       key()

@@ -76,7 +76,12 @@ export function RulesPart({ change }: { change: Change }) {
               change({ mainsVoltageV, mainsFrequencyHz, splitPhase: value.endsWith('split') })
             }}
           />
-          <SiteNumber name="lightningFlashesPerKm2Year" label="Lightning, flashes a km² and year" assumed="not known" />
+          <SiteNumber
+            name="lightningFlashesPerKm2Year"
+            label="Lightning to the ground"
+            unit="a km² and year"
+            assumed="not known"
+          />
           <label className="tick site-critical">
             <input
               type="checkbox"

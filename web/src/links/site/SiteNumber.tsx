@@ -19,6 +19,8 @@ interface SiteNumberProps {
   byDefault?: Default
   /** Shown value over kept value; 100 for percentages. */
   scale?: number
+  /** Where it has none that is written with it. */
+  unit?: string
 }
 
 /** A number of the site, by the name it has in the job. */

@@ -2,6 +2,8 @@ import { sizeInBoth } from '@yard-lamp/core/tables'
 import { formatQuantity } from '@yard-lamp/core/units'
 import { useState } from 'react'
 import { OneLine } from '../../diagram/OneLine.tsx'
+import { RoofPart } from '../../diagram/roof/RoofPart.tsx'
+import { WallPart } from '../../diagram/wall/WallPart.tsx'
 import { Page, Part } from '../../job/Page.tsx'
 import { selectDesign } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
@@ -69,6 +71,8 @@ export default function WiringPage() {
           <BatteryLeads />
           <Fittings />
           <Earthing />
+          <WallPart />
+          <RoofPart />
           {design.beside.map((each) => (
             <BesideWiring key={each.id} beside={each} selected={selected} onSelect={setSelected} />
           ))}

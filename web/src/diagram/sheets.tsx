@@ -1,0 +1,72 @@
+import type { Design } from '@yard-lamp/core'
+import type { Hung } from '@yard-lamp/core/diagram'
+import type { Writer } from '@yard-lamp/core/units'
+import { useMemo } from 'react'
+import { DiagramDrawing } from './DiagramDrawing.tsx'
+import type { Drawn } from './DrawingSheet.tsx'
+import { PAPER } from './ink.ts'
+import { RoofDrawing, roofFrame } from './roof/RoofDrawing.tsx'
+import { useRoof } from './roof/RoofPart.tsx'
+import { useDiagram } from './use-diagram.ts'
+import { useWall } from './wall/use-wall.ts'
+import { WallDrawing, wallFrame } from './wall/WallDrawing.tsx'
+
+/** The sheets there are, by the name in their address. */
+export const SHEETS = {
+  'one-line': 'One-line drawing',
+  wall: 'On the wall',
+  roof: 'Strings on the planes',
+} as const
+export type SheetName = keyof typeof SHEETS
+export const SHEET_NAMES = Object.keys(SHEETS) as SheetName[]
+
+const FOLDED: ReadonlySet<string> = new Set()
+
+/** What each sheet shows, on paper. */
+export function useDrawn(name: SheetName, design: Design, isWhole: boolean): Drawn {
+  const folded = useDiagram(design, FOLDED)
+  const every = useMemo(() => new Set(folded.parts.map(({ key }) => key)), [folded])
+  const diagram = useDiagram(design, isWhole ? every : FOLDED)
+  const wall = useWall(design)
+  const planes = useRoof(design)
+  const { write } = design
+  const title = SHEETS[name]
+  if (name === 'wall')
+    return {
+      title,
+      frame: wallFrame(wall),
+      content: <WallDrawing wall={wall} ink={PAPER} write={write} />,
+      list: [
+        `left edge, lower edge; width × height × depth, ${write.unit('mm')}`,
+        ...wall.pieces.toSorted(byDesignation).map((piece) => pieceLine(piece, write)),
+      ],
+    }
+  if (name === 'roof')
+    return {
+      title,
+      frame: roofFrame(planes),
+      content: <RoofDrawing planes={planes} ink={PAPER} write={write} />,
+      list: planes.flatMap(({ strings }) =>
+        strings.map(({ designation, panels, into }) => `${designation}: ${panels.length} in series, to ${into}`),
+      ),
+    }
+  const { width, height } = diagram
+  return {
+    title,
+    frame: { x: 0, y: 0, width, height },
+    content: <DiagramDrawing diagram={diagram} ink={PAPER} />,
+    list: [],
+  }
+}
+
+const byDesignation = (a: Hung, b: Hung): number => a.designation.localeCompare(b.designation, 'en', { numeric: true })
+
+/** Letters of a line of the list at most. */
+const MOST_LETTERS = 26
+
+function pieceLine({ designation, name, xMm, yMm, widthMm, heightMm, depthMm }: Hung, write: Writer): string {
+  const mm = (value: number) => write.number(value, 'mm', 0)
+  const called = `${designation} ${name.split(',')[0] ?? ''}`.trim()
+  const short = called.length > MOST_LETTERS ? `${called.slice(0, MOST_LETTERS - 1)}…` : called
+  return `${short}: ${mm(xMm)}, ${mm(yMm)}; ${[widthMm, heightMm, depthMm].map(mm).join(' × ')}`
+}

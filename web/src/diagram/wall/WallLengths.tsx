@@ -1,0 +1,94 @@
+import { Button } from '@mantine/core'
+import type { Design, Edit } from '@yard-lamp/core'
+import { designationsOf, TAIL_M, type Wall, type WallWay } from '@yard-lamp/core/diagram'
+import { edited } from '../../store/job-slice.ts'
+import { useAppDispatch } from '../../store/store.ts'
+import { useWrite } from '../../store/use-write.ts'
+import { isUnsettled } from '../../working/Figure.tsx'
+
+/** Lengths nearer than this are the same, m. */
+const SAME_M = 0.05
+
+const take = ({ circuitId, lengthM }: WallWay): Edit => ({
+  act: 'set-circuit',
+  circuitId,
+  patch: { lengthM: Math.round(lengthM * 10) / 10 },
+})
+
+/** What each cable comes to on the wall, beside what the schedule holds; a person takes the one for the other. */
+export function WallLengths({ design: { wiring, plant }, wall }: { design: Design; wall: Wall }) {
+  const write = useWrite()
+  const dispatch = useAppDispatch()
+  const { cables } = designationsOf(plant, wiring)
+  const rows = wall.ways.flatMap((way) => {
+    const circuit = wiring.circuits.find(({ id }) => id === way.circuitId)
+    return circuit ? [{ way, circuit, differs: Math.abs(circuit.lengthM.value - way.lengthM) > SAME_M }] : []
+  })
+  const open = rows.filter(({ differs }) => differs)
+  if (rows.length === 0) return null
+  return (
+    <>
+      <div className="table-scroll">
+        <table className="sheet-table wall-lengths">
+          <thead>
+            <tr>
+              <th>W</th>
+              <th>Cables that begin and end on the wall</th>
+              <th className="number">on the wall, {write.unit('m')}</th>
+              <th className="number">in the schedule, {write.unit('m')}</th>
+              <th>
+                {open.length > 0 && (
+                  <Button
+                    variant="subtle"
+                    size="compact-sm"
+                    onClick={() =>
+                      dispatch(
+                        edited(
+                          open.map(({ way }) => take(way)),
+                          'the lengths from the wall',
+                        ),
+                      )
+                    }
+                  >
+                    Take all {open.length}
+                  </Button>
+                )}
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map(({ way, circuit, differs }) => (
+              <tr key={way.circuitId}>
+                <td>{cables.get(way.circuitId)}</td>
+                <td>
+                  {way.title}
+                  {way.count > 1 && <span className="soft">, the longest of {way.count}</span>}
+                </td>
+                <td className="number">{write.number(way.lengthM, 'm', 1)}</td>
+                <td className={`number ${isUnsettled(circuit.lengthM) ? 'assumed' : ''}`}>
+                  {write.number(circuit.lengthM.value, 'm', 1)}
+                </td>
+                <td>
+                  {differs && (
+                    <Button
+                      variant="subtle"
+                      size="compact-sm"
+                      aria-label={`Take the length from the wall, ${way.title}`}
+                      onClick={() => dispatch(edited(take(way)))}
+                    >
+                      take it
+                    </Button>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className="small soft">
+        Level and upright from middle to middle, with {write.quantity(TAIL_M, 'm', 2)} for each end; the leads of a
+        string midway between its two posts. Leads in parallel are cut to the longest.
+      </p>
+    </>
+  )
+}
