@@ -66,7 +66,7 @@ test('wall and strings are drawn on paper, to print and as a PDF with its letter
   await expect(roof.getByText('GP1.4: 2 in series, to T1.2')).toHaveCount(2)
   await page.getByText('On the wall', { exact: true }).click()
   const wall = page.getByRole('img', { name: /^On the wall of/ })
-  await expect(wall.getByText(/^GB1\.6 Batteries: [\d,]+, [\d,]+; 380 × 260 × 200$/)).toBeVisible()
+  await expect(wall.getByText(/^GB1\.6 Batteries: [\d,]+, [\d,]+; 380 × 260 × 200; 20$/)).toBeVisible()
   const coming = page.waitForEvent('download')
   await page.getByRole('button', { name: 'PDF' }).click()
   const made = await coming

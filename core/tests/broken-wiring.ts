@@ -1,4 +1,7 @@
+import { fieldStation } from '../src/demo/demo.ts'
+import { apply } from '../src/edit/apply.ts'
 import type { Job } from '../src/job/schema.ts'
+import { FIELD_SHAPES } from './field-shapes.ts'
 
 import { backup, bond, circuit, controller, fitting, inverter, spoilt } from './spoilt.ts'
 
@@ -187,6 +190,16 @@ export const BROKEN_WIRING: Record<string, { job: Job; severity: string; says: R
     job: spoilt({ option: fitting('surge.main', 'none') }),
     severity: 'advice',
     says: /Array to controller: 18 m outdoors without surge protection; from 10 m it is wanted at both ends/,
+  },
+  'wall.over-gas': {
+    job: apply(FIELD_SHAPES.T, { act: 'hang-piece', pieceId: 'inverter#1', at: { xMm: 600, yMm: 1800 } }),
+    severity: 'danger',
+    says: /On the wall: T2 hangs above batteries that give off gas and acid mist, and \d more like it\./,
+  },
+  'wall.crowded': {
+    job: apply(fieldStation(), { act: 'hang-piece', pieceId: 'shunt#1', at: { xMm: 2300, yMm: 1320 } }),
+    severity: 'fault',
+    says: /On the wall: T2 and P1 overlap/,
   },
   'parts.weight-over': {
     job: spoilt({

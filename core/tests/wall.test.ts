@@ -122,7 +122,7 @@ describe('pieces a person hangs', () => {
     const battery = piece(hang(vented), 'battery#20')
     const over = hang(vented, { 'inverter#1': { xMm: battery.xMm, yMm: battery.yMm + battery.heightMm + 300 } })
     expect(over.crowded.map(({ message }) => message)).toContainEqual(
-      expect.stringMatching(/^T2 hangs above batteries that give off gas/),
+      expect.stringMatching(/^T2 hangs above batteries that give off gas and acid mist$/),
     )
     // Over a sealed one it may hang: no gas rises from it.
     const sealed = piece(hang(station), 'battery#6')

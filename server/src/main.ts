@@ -14,7 +14,9 @@ import { THIS_MACHINE } from './people/actor.ts'
  * DEMO ("1" loads the demo jobs into an empty database), LOG_LEVEL. Prints one JSON line `{"listening": port}`.
  */
 async function main(): Promise<void> {
-  const log = pino({ level: process.env.LOG_LEVEL ?? 'info', base: null }, pino.destination(2))
+  // Not the logger's own destination: that tries a pipe nobody reads any more for ever, and the process never ends.
+  process.stderr.on('error', () => undefined)
+  const log = pino({ level: process.env.LOG_LEVEL ?? 'info', base: null }, process.stderr)
   const url = process.env.DATABASE_URL
   if (!url) throw new Error('DATABASE_URL is not set')
   const host = process.env.HOST ?? '127.0.0.1'

@@ -78,6 +78,8 @@ import { stringUneven } from './string.uneven.ts'
 import { surgeNone } from './surge.none.ts'
 import { unitVoltageClass } from './unit.voltage-class.ts'
 import { voltageCurrentHigh } from './voltage.current-high.ts'
+import { wallCrowded } from './wall.crowded.ts'
+import { wallOverGas } from './wall.over-gas.ts'
 import { wireAmpacity } from './wire.ampacity.ts'
 import { wireDrop } from './wire.drop.ts'
 import { wireForeignTable } from './wire.foreign-table.ts'
@@ -168,6 +170,8 @@ export const CHECKS: readonly Check[] = [
   protectDistance,
   earthMissing,
   surgeNone,
+  wallOverGas,
+  wallCrowded,
   partsWeightOver,
 ]
 

@@ -52,6 +52,12 @@ export const setBond = (label: string, bondId: string, patch: Extract<Edit, { ac
   edits: [{ act: 'set-bond', bondId, patch }],
 })
 
+/** A piece on the wall goes back to where the design hangs it. */
+export const hangBack = (label: string, pieceId: string): Change => ({
+  label,
+  edits: [{ act: 'hang-piece', pieceId, at: null }],
+})
+
 /** A fitting for a unit of the plant; null leaves it to the design. */
 export const setFitting = (label: string, unitId: string, itemId: string | null): Change => ({
   label,

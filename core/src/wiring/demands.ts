@@ -28,32 +28,47 @@ export function circuitDemands(brief: WiringBrief, working: Working): CircuitDem
       ASKED[joint.kind]({ brief, bus, array, joint, working }),
     )
     if (!asked || asked.currentA.value <= 0) return []
-    const ac = joint.carries === 'ac'
-    return [
-      {
-        id: joint.id,
-        kind: joint.kind,
-        title: joint.title,
-        count: joint.count,
-        arrayId: joint.arrayId,
-        ac,
-        ...MADE_OF[joint.kind],
-        continuousA: asked.currentA,
-        startA: null,
-        together: 1,
-        loaded: 2,
-        wires: brief.rules.conductorsOf(ac ? 'ac' : 'dc'),
-        bankShare: bankShareOf(joint),
-        prospectiveA: joint.kind === 'starter' ? STARTER_SHORT_A : 0,
-        mustProtect: true,
-        ratingA: null,
-        terminal: narrowestTerminal(brief.plant, joint),
-        guardedBy: null,
-        deviceEnds: FED_FROM_BOTH.has(joint.kind) ? 2 : 1,
-        ...asked,
-      },
-    ]
+    return [demandOf(brief, joint, asked)]
   })
+}
+
+/** Field by field, as circuits are: a demand put together by spreading is slow to read ever after. */
+function demandOf(
+  { rules, plant }: WiringBrief,
+  joint: Joint & { readonly kind: CircuitKind },
+  asked: Asked,
+): CircuitDemand {
+  const { kind } = joint
+  const ac = joint.carries === 'ac'
+  const { use, deviceType, drivenBy, place } = MADE_OF[kind]
+  return {
+    id: joint.id,
+    kind,
+    title: joint.title,
+    count: joint.count,
+    arrayId: joint.arrayId,
+    currentA: asked.currentA,
+    workingA: asked.workingA,
+    voltageV: asked.voltageV,
+    highestV: asked.highestV,
+    ac,
+    use,
+    deviceType,
+    drivenBy,
+    continuousA: asked.continuousA ?? asked.currentA,
+    startA: asked.startA ?? null,
+    place,
+    together: asked.together ?? 1,
+    loaded: 2,
+    wires: asked.wires ?? rules.conductorsOf(ac ? 'ac' : 'dc'),
+    mustProtect: asked.mustProtect ?? true,
+    ratingA: asked.ratingA ?? null,
+    bankShare: bankShareOf(joint),
+    prospectiveA: asked.prospectiveA ?? (kind === 'starter' ? STARTER_SHORT_A : 0),
+    terminal: narrowestTerminal(plant, joint),
+    guardedBy: asked.guardedBy ?? null,
+    deviceEnds: FED_FROM_BOTH.has(kind) ? 2 : 1,
+  }
 }
 
 /** A battery's own device breaks what it drives itself, or what all the others drive back into it. */

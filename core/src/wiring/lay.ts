@@ -16,12 +16,33 @@ import { conductorBrief, firstRatingA, type LayBrief, type Run, runOf, sameButLe
 /** The cable and the device of a circuit: a person's, else the design's. */
 export function layCircuit(brief: LayBrief, working: Working): Circuit {
   const { demand, choice } = brief
-  const { ratingA, bankShare, prospectiveA, ...said } = demand
   const run = runOf(brief)
-  const circuit = {
-    ...said,
+  const shortA = shortOf(run, working)
+  const { cable, device, lack } = laidOrLack(run, brief, shortA, working)
+  // Field by field: spread, the many fields of a demand take a fifth of the time of an edit.
+  return {
+    id: demand.id,
+    kind: demand.kind,
+    title: demand.title,
+    count: demand.count,
+    arrayId: demand.arrayId,
+    currentA: demand.currentA,
+    workingA: demand.workingA,
+    voltageV: demand.voltageV,
+    highestV: demand.highestV,
+    ac: demand.ac,
+    use: demand.use,
+    deviceType: demand.deviceType,
+    drivenBy: demand.drivenBy,
+    continuousA: demand.continuousA,
+    startA: demand.startA,
+    loaded: demand.loaded,
+    wires: demand.wires,
+    terminal: demand.terminal,
+    guardedBy: demand.guardedBy,
+    deviceEnds: demand.deviceEnds,
     // Nothing but the sun feeds an array's cable: where a person takes the trip away an isolator is enough.
-    mustProtect: said.mustProtect && !(said.kind === 'array' && choice.deviceId === 'none'),
+    mustProtect: demand.mustProtect && !(demand.kind === 'array' && choice.deviceId === 'none'),
     place: run.place,
     together: run.together.value,
     lengthM: run.lengthM,
@@ -34,19 +55,31 @@ export function layCircuit(brief: LayBrief, working: Working): Circuit {
     series: run.series,
     maxDropFraction: run.maxDropFraction,
     guardA: run.guardA,
-    shortA: shortOf(run, working),
+    shortA,
     reason: choice.reason,
     deviceRefused: choice.deviceId === 'none',
     deviceAtM: choice.deviceAtM,
+    cable,
+    device,
+    lack,
   }
+}
+
+function laidOrLack(
+  run: Run,
+  brief: LayBrief,
+  shortA: Known,
+  working: Working,
+): Pick<Circuit, 'cable' | 'device' | 'lack'> {
+  const { demand, choice } = brief
   try {
-    const { cable, device } = layRun(run, brief, circuit.shortA, working)
+    const { cable, device } = layRun(run, brief, shortA, working)
     // Where no standard fuse suits a string, string.fuse-missing says so: the catalogue lacks nothing.
-    const missing = !device && demand.mustProtect && choice.deviceId === null && ratingA?.value !== null
+    const missing = !device && demand.mustProtect && choice.deviceId === null && demand.ratingA?.value !== null
     const unrated = choice.deviceId === BUILT_IN && choice.deviceRatingA === null
-    return { ...circuit, cable, device, lack: missing ? noDevice(run, circuit.shortA) : unrated ? NO_RATING : '' }
+    return { cable, device, lack: missing ? noDevice(run, shortA) : unrated ? NO_RATING : '' }
   } catch (error) {
-    if (error instanceof InputError) return { ...circuit, cable: null, device: null, lack: error.message }
+    if (error instanceof InputError) return { cable: null, device: null, lack: error.message }
     throw error
   }
 }

@@ -47,7 +47,7 @@ const orNull =
   (a, b) =>
     a === b || (a !== null && b !== null && same(a, b))
 
-const sameDemand = sameBy<CircuitDemand>({
+export const sameDemand = sameBy<CircuitDemand>({
   currentA: sameKnown,
   workingA: sameKnown,
   voltageV: sameKnown,
@@ -165,7 +165,16 @@ export function runOf(brief: LayBrief): Run {
   const terminal = rules.terminalC(demand.currentA.value)
   const leadsM = leadsOf(brief)
   return {
-    ...brief,
+    demand,
+    choice,
+    rules,
+    devices: brief.devices,
+    recordHighC: brief.recordHighC,
+    batteryRoomHighC: brief.batteryRoomHighC,
+    bank: brief.bank,
+    leadOhm: brief.leadOhm,
+    guardA: brief.guardA,
+    pathAreaMm2: brief.pathAreaMm2,
     place,
     installation,
     ownTable: installation === laid.value || rules.installations(said).includes(installation),

@@ -37,7 +37,7 @@ export function useDrawn(name: SheetName, design: Design, isWhole: boolean): Dra
       frame: wallFrame(wall),
       content: <WallDrawing wall={wall} ink={PAPER} write={write} />,
       list: [
-        `left edge, lower edge; width × height × depth, ${write.unit('mm')}`,
+        `left, up; width × height × depth; free about it, ${write.unit('mm')}`,
         ...wall.pieces.toSorted(byDesignation).map((piece) => pieceLine(piece, write)),
       ],
     }
@@ -64,9 +64,9 @@ const byDesignation = (a: Hung, b: Hung): number => a.designation.localeCompare(
 /** Letters of a line of the list at most. */
 const MOST_LETTERS = 26
 
-function pieceLine({ designation, name, xMm, yMm, widthMm, heightMm, depthMm }: Hung, write: Writer): string {
+function pieceLine({ designation, name, xMm, yMm, clearanceMm, ...size }: Hung, write: Writer): string {
   const mm = (value: number) => write.number(value, 'mm', 0)
   const called = `${designation} ${name.split(',')[0] ?? ''}`.trim()
   const short = called.length > MOST_LETTERS ? `${called.slice(0, MOST_LETTERS - 1)}…` : called
-  return `${short}: ${mm(xMm)}, ${mm(yMm)}; ${[widthMm, heightMm, depthMm].map(mm).join(' × ')}`
+  return `${short}: ${mm(xMm)}, ${mm(yMm)}; ${[size.widthMm, size.heightMm, size.depthMm].map(mm).join(' × ')}; ${mm(clearanceMm)}`
 }

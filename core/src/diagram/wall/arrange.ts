@@ -47,24 +47,22 @@ interface Row {
 
 const gapOf = (a: Piece, b: Piece): number => Math.max(a.clearanceMm, b.clearanceMm)
 
-function rowOf(pieces: readonly Piece[]): Row {
-  const gaps = pieces.slice(1).map((piece, i) => gapOf(pieces[i] as Piece, piece))
-  return {
-    pieces,
-    widthMm: sum(pieces.map(({ widthMm }) => widthMm)) + sum(gaps),
-    heightMm: most(pieces.map(({ heightMm }) => heightMm)),
-    freeMm: most(pieces.map(({ clearanceMm }) => clearanceMm)),
-  }
-}
-
 /** Rows no wider than that, filled in order. */
 function rowsWithin(pieces: readonly Piece[], widestMm: number): Row[] {
-  const rows: Row[] = []
+  const rows: { pieces: Piece[]; widthMm: number; heightMm: number; freeMm: number }[] = []
   for (const piece of pieces) {
-    const last = rows.at(-1)
-    const longer = last && rowOf([...last.pieces, piece])
-    if (longer && longer.widthMm <= widestMm) rows[rows.length - 1] = longer
-    else rows.push(rowOf([piece]))
+    const row = rows.at(-1)
+    const before = row?.pieces.at(-1)
+    const longerMm = row && before ? row.widthMm + gapOf(before, piece) + piece.widthMm : Number.POSITIVE_INFINITY
+    if (row && longerMm <= widestMm) {
+      row.pieces.push(piece)
+      row.widthMm = longerMm
+      row.heightMm = Math.max(row.heightMm, piece.heightMm)
+      row.freeMm = Math.max(row.freeMm, piece.clearanceMm)
+    } else {
+      const { widthMm, heightMm, clearanceMm } = piece
+      rows.push({ pieces: [piece], widthMm, heightMm, freeMm: clearanceMm })
+    }
   }
   return rows
 }

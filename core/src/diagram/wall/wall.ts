@@ -9,6 +9,8 @@ import { type WallWay, waysOf } from './ways.ts'
 /** Something that hangs where it must not. */
 export interface Crowded {
   readonly pieceIds: readonly [string, string]
+  /** Above batteries that give off gas; else it has too little room. */
+  readonly isOverGas: boolean
   /** Why, in a sentence with its figures. */
   readonly message: string
 }
@@ -70,32 +72,37 @@ function betweenMm(a: Hung, b: Hung): number {
 }
 
 function crowdedOf(hung: readonly Hung[], gasses: boolean, write: WallBrief['write']): Crowded[] {
-  return hung.flatMap((a, i) =>
-    hung.slice(i + 1).flatMap((b): Crowded[] => {
-      const pieceIds = [a.id, b.id] as const
-      const freeMm = betweenMm(a, b)
-      const askedMm = Math.max(a.clearanceMm, b.clearanceMm)
-      const both = `${a.designation || a.name} and ${b.designation || b.name}`
-      if (freeMm < -0.5) return [{ pieceIds, message: `${both} overlap` }]
-      if (freeMm < askedMm - 0.5)
-        return [
-          {
-            pieceIds,
-            message: `${both}: ${write.quantity(freeMm, 'mm', 0)} between them, ${write.quantity(askedMm, 'mm', 0)} asked for`,
-          },
-        ]
+  const found: Crowded[] = []
+  const farthestMm = Math.max(0, ...hung.map(({ clearanceMm }) => clearanceMm))
+  // From left to right: what lies farther right than any clearance reaches is no neighbour, nor is anything beyond it.
+  const across = hung.toSorted((a, b) => a.xMm - b.xMm)
+  for (const [i, a] of across.entries()) {
+    for (let k = i + 1; k < across.length; k++) {
+      const b = across[k] as Hung
+      if (b.xMm - a.xMm - a.widthMm > farthestMm) break
+      const said = (isOverGas: boolean, message: string) => found.push({ pieceIds: [a.id, b.id], isOverGas, message })
+      const close = closeText(a, b, write)
+      if (close !== '') said(false, close)
       const above = gasses ? aboveBattery(a, b) : null
-      return above
-        ? [
-            {
-              pieceIds,
-              message: `${above.designation || above.name} hangs above batteries that give off gas and acid mist: beside them it lasts, and a spark meets no gas`,
-            },
-          ]
-        : []
-    }),
-  )
+      if (above) said(true, `${nameOf(above)} hangs above batteries that give off gas and acid mist`)
+    }
+  }
+  return found
 }
+
+const nameOf = ({ designation, name }: Hung): string => designation || name
+
+/** That two overlap, or how much is free between them; empty where it is enough. */
+function closeText(a: Hung, b: Hung, write: WallBrief['write']): string {
+  const freeMm = betweenMm(a, b)
+  const askedMm = Math.max(a.clearanceMm, b.clearanceMm)
+  if (freeMm >= askedMm - ROUNDED_MM) return ''
+  const both = `${nameOf(a)} and ${nameOf(b)}`
+  if (freeMm < -ROUNDED_MM) return `${both} overlap`
+  return `${both}: ${write.quantity(freeMm, 'mm', 0)} between them, ${write.quantity(askedMm, 'mm', 0)} asked for`
+}
+/** Pieces rest on whole millimetres, about. */
+const ROUNDED_MM = 0.5
 
 /** The one of two that hangs over a battery that gases. */
 function aboveBattery(a: Hung, b: Hung): Hung | null {

@@ -78,7 +78,10 @@ function grouped(hung: readonly Hung[], keyOf: (piece: Hung) => string | null): 
   const groups = new Map<string, Hung[]>()
   for (const piece of hung) {
     const key = keyOf(piece)
-    if (key !== null) groups.set(key, [...(groups.get(key) ?? []), piece])
+    if (key === null) continue
+    const group = groups.get(key)
+    if (group) group.push(piece)
+    else groups.set(key, [piece])
   }
   return groups
 }

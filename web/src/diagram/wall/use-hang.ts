@@ -27,7 +27,7 @@ const KEYS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowDown: [0, -1],
 }
 
-export type Held = SVGProps<SVGGElement> & { readonly [OWN_MOVES]: '' }
+export type Held = SVGProps<SVGGElement> & { readonly [OWN_MOVES]: ''; readonly 'data-place': string }
 
 interface Hanging {
   /** For the group they are drawn in. */
@@ -63,6 +63,7 @@ export function useHang({ kept, selected, onSelect, onHang, nameOf }: Given): Ha
   }
   const hold = (piece: Hung): Held => ({
     [OWN_MOVES]: '',
+    'data-place': `wiring.wall.${piece.id}`,
     className: 'wall-piece',
     role: 'button',
     tabIndex: 0,
