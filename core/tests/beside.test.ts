@@ -50,6 +50,17 @@ describe('a small system beside the main one', () => {
     expect(gone.loads.busDailyEnergyWh.value).toBeGreaterThan(alone.loads.busDailyEnergyWh.value)
   })
 
+  test('hangs on a wall of its own: a piece hung by hand is its own, and what hangs badly is found under its name', () => {
+    const hang = (pieceId: string): Edit => ({ act: 'hang-piece', pieceId, at: { xMm: 400, yMm: 900 } })
+    const job = withShed(SMALL, hang(besideKey('shed', 'bus#1')), hang(besideKey('shed', 'shunt#1')))
+    expect(shed(job).option.wiring.wall).toEqual({ 'bus#1': { xMm: 400, yMm: 900 }, 'shunt#1': { xMm: 400, yMm: 900 } })
+    const crowded = findings(made(job)).filter(({ id }) => id === 'wall.crowded')
+    expect(crowded.map(({ place }) => place)).toContain('wiring.wall.shed/bus#1')
+    expect(crowded[0]?.message).toMatch(/^Shed: On the wall: .*overlap/)
+    // The main system's own wall is as it was.
+    expect(findings(made(withShed(SMALL))).filter(({ id }) => id === 'wall.crowded')).toEqual([])
+  })
+
   test('is sized by the same chain: bank, array, controller, circuits', () => {
     const { battery, array, controller, wiring } = shed(withShed(SMALL))
     expect(battery.systemVoltageV.value).toBe(12)

@@ -5,6 +5,7 @@ import { everyString } from '../src/controller/link.ts'
 import { demoJobs, fieldStation } from '../src/demo/demo.ts'
 import { type RoofPanel, roofOf } from '../src/diagram/roof.ts'
 import { applyAll } from '../src/edit/apply.ts'
+import { emptyBeside, emptyLoad } from '../src/job/job.ts'
 import type { Job } from '../src/job/schema.ts'
 import { FIELD_SHAPES } from './field-shapes.ts'
 
@@ -23,15 +24,14 @@ describe.each(everyJob)('the roof of %s', (_, job) => {
   const planes = roofOf(now)
 
   test('holds every panel once, in its string, or says that there is no room', () => {
-    const bought = everyString(now).reduce(
-      (sum, { quantity, strings }) => sum + quantity * strings.stringsPerController * strings.panelsPerString,
-      0,
-    )
+    const bought = [now, ...now.beside.map((each) => each.design)]
+      .flatMap((system) => everyString(system))
+      .reduce((sum, { quantity, strings: own }) => sum + quantity * own.stringsPerController * own.panelsPerString, 0)
     const laid = planes.flatMap(({ strings }) => strings.flatMap(({ panels }) => panels)).length
     expect(laid + planes.reduce((sum, { left }) => sum + left, 0)).toBe(bought)
     const names = planes.flatMap(({ strings }) => strings.map(({ designation }) => designation))
     expect(new Set(names).size).toBe(names.length)
-    for (const name of names) expect(name).toMatch(/^GP\d+\.\d+$/)
+    for (const name of names) expect(name).toMatch(/^(\S.* )?GP\d+\.\d+$/)
   })
 
   test('lies within its plane, no panel on another', () => {
@@ -91,6 +91,28 @@ describe('strings as they are wired', () => {
     const top = Math.max(...(first ?? []).flatMap(({ panels }) => panels.map(({ yM, heightM }) => yM + heightM)))
     expect(other.length).toBeGreaterThan(0)
     for (const { panels } of other) for (const { yM } of panels) expect(yM).toBeGreaterThanOrEqual(top)
+  })
+
+  test('a system beside lies on the same planes, under its own name, and on nobody’s panels', () => {
+    const both = applyAll(fieldStation(), [
+      {
+        act: 'add-beside',
+        beside: { ...emptyBeside('shed', 'Shed'), vented: true, systemVoltageV: 12, panelId: 'skerrin-110' },
+      },
+      {
+        act: 'add-loads',
+        at: 0,
+        loads: [{ ...emptyLoad('lamp'), name: 'Lamp', supply: 'dc', powerW: 15, hoursPerDay: 4, systemId: 'shed' }],
+      },
+    ])
+    const [plane, ...more] = roofOf(made(both))
+    expect(more).toEqual([])
+    const names = plane?.strings.map(({ designation, into }) => `${designation} ${into}`) ?? []
+    expect(names.slice(0, 4)).toEqual(loft?.strings.map(({ designation, into }) => `${designation} ${into}`))
+    expect(names[4]).toBe('Shed GP1.1 T1')
+    const panels = plane?.strings.flatMap((string) => string.panels) ?? []
+    for (const [i, panel] of panels.entries())
+      for (const other of panels.slice(i + 1)) expect(overlap(panel, other)).toBe(false)
   })
 
   test('nothing strung, nothing drawn', () => {

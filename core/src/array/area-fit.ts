@@ -37,6 +37,8 @@ export interface AreaFit {
   /** A panel as it lies, m: along the eaves, and up the plane. */
   readonly panelWidthM: number
   readonly panelHeightM: number
+  /** Between panels of a row, m. */
+  readonly gapM: number
   readonly rows: readonly FitRow[]
   /** From one row's front to the next one's, where they stand in rows, m. */
   readonly pitchM: number | null
@@ -106,6 +108,7 @@ function fitOneWay(
     portrait,
     panelWidthM,
     panelHeightM,
+    gapM,
     rows,
     pitchM: inRows ? pitchM : null,
     winterSunDeg: sunDeg,
@@ -113,6 +116,13 @@ function fitOneWay(
     panelsByWeight: plane.mostWeightKg === null ? null : Math.floor(plane.mostWeightKg / weightKgPerPanel + 1e-9),
     weightKgPerPanel,
   }
+}
+
+/** From the left end of the plane's lower edge to each panel of a row, m: clamped side by side, the row in the middle. */
+export function acrossRow({ plane, panelWidthM, gapM }: AreaFit, { widthM, panels }: FitRow): number[] {
+  const clampedM = panels * panelWidthM + (panels - 1) * gapM
+  const leftM = ((plane.widthM ?? widthM) - clampedM) / 2
+  return Array.from({ length: panels }, (_, i) => leftM + i * (panelWidthM + gapM))
 }
 
 /** Width of the plane at a height above its lower edge, m. */

@@ -21,16 +21,17 @@ const FIELDS: Readonly<Record<string, string>> = {
   'inverter.itemId': 'inverterId',
 }
 
+/** What is kept under an id of its own kind; the rest under that of a circuit. */
+const KEPT_BY_UNIT: ReadonlySet<string> = new Set(['fittings', 'bonds', 'wall'])
+
 /** Where a person mends what is wrong with a system beside: its own fields, its circuits, or a load or the site itself. */
 export function besidePlace(systemId: string, place: string): string {
   const [link = '', first = '', ...rest] = place.split('.')
   if (link === 'site' || (link === 'loads' && rest.length > 0)) return place
   if (link === 'wiring')
-    return first === 'fittings'
-      ? ['wiring.fittings', besideKey(systemId, rest.join('.'))].join('.')
-      : first === 'bonds'
-        ? ['wiring.bonds', besideKey(systemId, rest.join('.'))].join('.')
-        : ['wiring', besideKey(systemId, first), ...rest].join('.')
+    return KEPT_BY_UNIT.has(first)
+      ? ['wiring', first, besideKey(systemId, rest.join('.'))].join('.')
+      : ['wiring', besideKey(systemId, first), ...rest].join('.')
   return `battery.beside.${systemId}.${FIELDS[place] ?? 'name'}`
 }
 
@@ -152,6 +153,7 @@ function optionOf({ wiring }: Option, beside: Beside): Option {
       circuits: keptUnder(wiring.circuits, besideKey(beside.id, '')),
       fittings: keptUnder(wiring.fittings, besideKey(beside.id, '')),
       bonds: keptUnder(wiring.bonds, besideKey(beside.id, '')),
+      wall: keptUnder(wiring.wall, besideKey(beside.id, '')),
     },
   }
   byChoice.set(beside, { wiring, option })

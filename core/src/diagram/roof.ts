@@ -1,4 +1,4 @@
-import { type AreaFit, areaFit } from '../array/area-fit.ts'
+import { type AreaFit, acrossRow, areaFit } from '../array/area-fit.ts'
 import type { ArrayResult } from '../array/link.ts'
 import type { Panel } from '../catalogue/schema.ts'
 import { type ControllerResult, everyString, MAIN_ARRAY_ID, type StrungArray } from '../controller/link.ts'
@@ -44,47 +44,36 @@ export interface RoofPlane {
   readonly left: number
 }
 
-export interface RoofBrief extends Pick<DiagramBrief, 'plant' | 'wiring'> {
-  readonly job: Pick<Job, 'site'>
+/** A system as its strings are told from it. */
+export interface RoofSystem extends Pick<DiagramBrief, 'plant' | 'wiring'> {
   readonly option: Option
-  readonly site: SiteResult
   readonly array: ArrayResult
   readonly controller: ControllerResult
 }
 
-/** The planes with what lies on them, strings numbered as on the one-line drawing. */
+export interface RoofBrief extends RoofSystem {
+  readonly job: Pick<Job, 'site'>
+  readonly site: SiteResult
+  /** Systems beside it, whose panels lie on the same planes. */
+  readonly beside: readonly { readonly name: string; readonly design: RoofSystem }[]
+}
+
+/** The planes with what lies on them, strings numbered as on the one-line drawing; those of a system beside under its name. */
 export function roofOf(brief: RoofBrief): RoofPlane[] {
-  const arrays = everyString(brief)
-  const names = designationsOf(brief.plant, brief.wiring)
   const planes = brief.site.planes.map(({ plane }) => plane)
   const laid = new Map(planes.map(({ id }) => [id, [] as Wanted[]]))
-  for (const each of arrays) {
-    let number = 0
-    for (const { planeId, strings } of sharesOf(brief, each, planes)) {
-      const wanted = Array.from({ length: strings }, (): Wanted => {
-        number += 1
-        return { array: each, designation: `${names.units.get(panelsId(each.id)) ?? ''}.${number}`, number }
-      })
-      laid.get(planeId)?.push(...wanted)
-    }
-  }
-  const into = (arrayId: string, number: number): string => {
-    const joint = brief.plant.joints.find((each) => each.kind === 'array' && each.arrayId === arrayId)
-    const unit = joint && unitOf(brief.plant, joint.to.unitId)
-    const own = arrays.find(({ id }) => id === arrayId)
-    if (!unit || !own) return ''
-    const name = names.units.get(unit.id) ?? ''
-    return unit.quantity > 1 ? `${name}.${Math.ceil(number / own.strings.stringsPerController)}` : name
-  }
+  const put = (planeId: string, wanted: Wanted) => laid.get(planeId)?.push(wanted)
+  putStrings(brief, planes, '', put)
+  for (const { name, design } of brief.beside) putStrings(design, planes, `${name} `, put)
   return brief.site.planes.flatMap(({ plane, tiltDeg, azimuthDeg }): RoofPlane[] => {
     const wanted = laid.get(plane.id) ?? []
     if (wanted.length === 0) return []
     const tilt = tiltDeg[(brief.site.leastSunMonth ?? 1) - 1]?.value ?? 0
     const placed = layOn(brief, plane, tilt, wanted)
-    const strings = placed.strings.map(({ panels, wanted: { array, designation, number } }) => ({
+    const strings = placed.strings.map(({ panels, wanted: { array, designation, into } }) => ({
       designation,
       arrayId: array.id,
-      into: into(array.id, number),
+      into,
       panels,
     }))
     return [{ planeId: plane.id, name: plane.name, tiltDeg: tilt, azimuthDeg: azimuthDeg.value, ...placed, strings }]
@@ -94,12 +83,36 @@ export function roofOf(brief: RoofBrief): RoofPlane[] {
 interface Wanted {
   readonly array: StrungArray
   readonly designation: string
-  readonly number: number
+  readonly into: string
+}
+
+/** Every string of a system, numbered within its array, with the plane it is for. */
+function putStrings(
+  system: RoofSystem,
+  planes: readonly Plane[],
+  prefix: string,
+  put: (planeId: string, wanted: Wanted) => void,
+): void {
+  const names = designationsOf(system.plant, system.wiring)
+  for (const array of everyString(system)) {
+    const joint = system.plant.joints.find((each) => each.kind === 'array' && each.arrayId === array.id)
+    const end = joint && unitOf(system.plant, joint.to.unitId)
+    const panels = `${prefix}${names.units.get(panelsId(array.id)) ?? ''}`
+    let number = 0
+    for (const { planeId, strings } of sharesOf(system, array, planes)) {
+      for (let i = 0; i < strings; i++) {
+        number += 1
+        const own = end && end.quantity > 1 ? `.${Math.ceil(number / array.strings.stringsPerController)}` : ''
+        const into = end ? `${names.units.get(end.id) ?? ''}${own}` : ''
+        put(planeId, { array, designation: `${panels}.${number}`, into })
+      }
+    }
+  }
 }
 
 /** Strings of an array by plane: the main one by its shares, another in the plane it was given, else in the first. */
 function sharesOf(
-  { array, option }: RoofBrief,
+  { array, option }: RoofSystem,
   { id, quantity, strings }: StrungArray,
   planes: readonly Plane[],
 ): { readonly planeId: string; readonly strings: number }[] {
@@ -121,16 +134,18 @@ interface Laid {
   readonly left: number
 }
 
-/** Panels row by row from the eaves, to and fro so that each is next to the one it is joined to. */
+/** Panels row by row from the eaves, to and fro so that each is next to the one it is joined to; another kind beside those that lie. */
 function layOn({ job, option }: RoofBrief, plane: Plane, tiltDeg: number, wanted: readonly Wanted[]): Laid {
   const strings: { wanted: Wanted; panels: RoofPanel[] }[] = []
-  let usedM = 0
+  const lying: RoofPanel[] = []
   let left = 0
   for (const panelId of new Set(wanted.map(({ array }) => array.panel.id))) {
     const own = wanted.filter(({ array }) => array.panel.id === panelId)
     const panel = own[0]?.array.panel
     const fit = panel && areaFit(job.site, plane, tiltDeg, panel, option.array.fit)
-    const places = fit ? placesOf(fit, plane, usedM) : looseOf(own, panel, usedM)
+    const places = fit
+      ? placesOf(fit).filter((place) => !lying.some((each) => overlap(place, each)))
+      : looseOf(own, panel, Math.max(0, ...lying.map(({ yM, heightM }) => yM + heightM)))
     let next = 0
     for (const each of own) {
       const count = each.array.strings.panelsPerString
@@ -139,34 +154,32 @@ function layOn({ job, option }: RoofBrief, plane: Plane, tiltDeg: number, wanted
       left += count - panels.length
       if (panels.length > 0) strings.push({ wanted: each, panels })
     }
-    usedM = Math.max(usedM, ...places.slice(0, next).map(({ yM, heightM }) => yM + heightM))
+    lying.push(...places.slice(0, next))
   }
-  const every = strings.flatMap(({ panels }) => panels)
   const isSizeKnown = plane.widthM !== null && plane.heightM !== null
-  const widthM = plane.widthM ?? Math.max(1, ...every.map((each) => each.xM + each.widthM))
-  const heightM = plane.heightM ?? Math.max(1, ...every.map((each) => each.yM + each.heightM))
+  const widthM = plane.widthM ?? Math.max(1, ...lying.map((each) => each.xM + each.widthM))
+  const heightM = plane.heightM ?? Math.max(1, ...lying.map((each) => each.yM + each.heightM))
   const topWidthM = !isSizeKnown || plane.shape === 'rectangle' ? widthM : topOf(plane, widthM)
   return { widthM, heightM, topWidthM, isSizeKnown, strings, left }
 }
 
+const overlap = (a: RoofPanel, b: RoofPanel): boolean =>
+  a.xM < b.xM + b.widthM - TOUCH_M &&
+  b.xM < a.xM + a.widthM - TOUCH_M &&
+  a.yM < b.yM + b.heightM - TOUCH_M &&
+  b.yM < a.yM + a.heightM - TOUCH_M
+const TOUCH_M = 1e-6
+
 const topOf = ({ shape, topWidthM }: Plane, widthM: number): number =>
   shape === 'triangle' ? 0 : (topWidthM ?? widthM)
 
-/** Places of a plane for one kind of panel above what lies there already. */
-function placesOf(fit: AreaFit, plane: Plane, aboveM: number): RoofPanel[] {
-  return fit.rows
-    .filter(({ bottomM }) => bottomM >= aboveM)
-    .flatMap(({ bottomM, heightM, widthM, panels }, row) => {
-      const gapM = (widthM - panels * fit.panelWidthM) / (panels + 1)
-      const leftM = ((plane.widthM ?? widthM) - widthM) / 2
-      const across = Array.from({ length: panels }, (_, i) => ({
-        xM: leftM + gapM + i * (fit.panelWidthM + gapM),
-        yM: bottomM,
-        widthM: fit.panelWidthM,
-        heightM,
-      }))
-      return row % 2 === 0 ? across : across.toReversed()
-    })
+/** Places of a plane for one kind of panel. */
+function placesOf(fit: AreaFit): RoofPanel[] {
+  return fit.rows.flatMap((each, row) => {
+    const { bottomM: yM, heightM } = each
+    const across = acrossRow(fit, each).map((xM) => ({ xM, yM, widthM: fit.panelWidthM, heightM }))
+    return row % 2 === 0 ? across : across.toReversed()
+  })
 }
 
 const LOOSE_GAP_M = 0.02

@@ -1,14 +1,15 @@
-import { Button, SegmentedControl } from '@mantine/core'
+import { Button, NativeSelect, SegmentedControl } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { IconArrowLeft, IconDownload, IconFileTypePdf, IconPrinter } from '@tabler/icons-react'
 import { type RefObject, useEffect, useRef, useState } from 'react'
-import { Link, useParams, useSearchParams } from 'react-router'
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { NotOpened } from '../job/NotOpened.tsx'
 import { useOpenJob } from '../job/use-open-job.ts'
 import { selectDesignOrNull } from '../store/selectors.ts'
 import { useAppSelector } from '../store/store.ts'
 import { DrawingSheet } from './DrawingSheet.tsx'
 import './drawing-page.css'
+import { drawingPath } from './drawing-path.ts'
 import { PAPER_NAMES, PAPERS, type PaperName, rememberedPaper, rememberPaper } from './papers.ts'
 import { SHEET_NAMES, SHEETS, useDrawn } from './sheets.tsx'
 
@@ -34,16 +35,23 @@ export default function DrawingPage() {
 function OnPaper({ id, opened: { job, design }, revision }: { id: string; opened: Opened; revision: string }) {
   const [paper, setPaper] = useState<PaperName>(() => rememberedPaper(job.units === 'us'))
   const [isWhole, setIsWhole] = useState(false)
-  const [search, setSearch] = useSearchParams()
+  const [search] = useSearchParams()
+  const navigate = useNavigate()
   const name = SHEET_NAMES.find((each) => each === search.get('sheet')) ?? 'one-line'
-  const drawn = useDrawn(name, design, isWhole)
+  // All systems lie on the same planes.
+  const beside = name === 'roof' ? undefined : design.beside.find(({ id: own }) => own === search.get('system'))
+  const shown = beside?.design ?? design
+  const drawn = useDrawn(name, design, shown, isWhole)
+  const goTo = (sheetName: string, systemId: string | null) =>
+    void navigate(drawingPath(id, sheetName, systemId), { replace: true })
   const sheet = useRef<SVGSVGElement | null>(null)
   const { widthMm, heightMm } = PAPERS[paper]
   const choose = (chosen: PaperName) => {
     rememberPaper(chosen)
     setPaper(chosen)
   }
-  const file = `${job.name} ${SHEETS[name].toLowerCase()}`
+  const titled = beside ? `${job.name}, ${beside.name}` : job.name
+  const file = `${titled} ${SHEETS[name].toLowerCase()}`
   return (
     <>
       <style>{`@page { size: ${widthMm}mm ${heightMm}mm; margin: 0 }`}</style>
@@ -55,8 +63,19 @@ function OnPaper({ id, opened: { job, design }, revision }: { id: string; opened
           aria-label="Drawing"
           data={SHEET_NAMES.map((value) => ({ value, label: SHEETS[value] }))}
           value={name}
-          onChange={(value) => setSearch({ sheet: value }, { replace: true })}
+          onChange={(value) => goTo(value, beside?.id ?? null)}
         />
+        {design.beside.length > 0 && name !== 'roof' && (
+          <NativeSelect
+            aria-label="System"
+            data={[
+              { value: '', label: 'Main system' },
+              ...design.beside.map((each) => ({ value: each.id, label: each.name })),
+            ]}
+            value={beside?.id ?? ''}
+            onChange={(event) => goTo(name, event.target.value || null)}
+          />
+        )}
         <SegmentedControl
           aria-label="Paper"
           data={[...PAPER_NAMES]}
@@ -83,13 +102,14 @@ function OnPaper({ id, opened: { job, design }, revision }: { id: string; opened
           </Button>
         </span>
       </div>
-      {design.wiring.circuits.length === 0 ? (
+      {shown.wiring.circuits.length === 0 ? (
         <p className="loading">Nothing to draw yet: list loads, and choose a battery.</p>
       ) : (
         <DrawingSheet
           ref={sheet}
-          job={job}
-          design={design}
+          name={titled}
+          optionName={design.option.name}
+          design={shown}
           drawn={drawn}
           paper={paper}
           revision={revision}

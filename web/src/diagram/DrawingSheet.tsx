@@ -1,4 +1,4 @@
-import type { Design, Job } from '@yard-lamp/core'
+import type { Design } from '@yard-lamp/core'
 import type { ReactNode, Ref } from 'react'
 import { DRAWING_FONT, PAPER } from './ink.ts'
 import { MARGIN_MM, PAPERS, type PaperName } from './papers.ts'
@@ -14,7 +14,9 @@ export interface Drawn {
 
 interface DrawingSheetProps {
   ref: Ref<SVGSVGElement>
-  job: Job
+  /** Of the job, and of its system where that is not the main one. */
+  name: string
+  optionName: string
   design: Design
   drawn: Drawn
   paper: PaperName
@@ -29,7 +31,7 @@ const LINE_MM = 3.4
 const COLUMN_MM = 66
 
 /** The drawing on a sheet of paper with its frame and title block, whole in itself: it prints, and is kept as a file. */
-export function DrawingSheet({ ref, job, design, drawn, paper, revision, date }: DrawingSheetProps) {
+export function DrawingSheet({ ref, name, optionName, design, drawn, paper, revision, date }: DrawingSheetProps) {
   const { widthMm, heightMm } = PAPERS[paper]
   const inside = { width: widthMm - 2 * MARGIN_MM, height: heightMm - 2 * MARGIN_MM - TITLE_MM }
   const { frame, list, title, content } = drawn
@@ -38,9 +40,9 @@ export function DrawingSheet({ ref, job, design, drawn, paper, revision, date }:
   const listMm = lines * LINE_MM + (lines > 0 ? 2 : 0)
   const { rules } = design.wiring
   const cells = [
-    { share: 0.32, label: 'job', text: job.name },
+    { share: 0.32, label: 'job', text: name },
     { share: 0.2, label: 'drawing', text: title },
-    { share: 0.16, label: 'option', text: design.option.name },
+    { share: 0.16, label: 'option', text: optionName },
     { share: 0.14, label: 'rules, symbols', text: `${rules.name}; ${rules.symbols.value}` },
     { share: 0.1, label: 'revision, day', text: `${revision}, ${date}` },
     { share: 0.08, label: 'paper', text: paper },
@@ -56,7 +58,7 @@ export function DrawingSheet({ ref, job, design, drawn, paper, revision, date }:
       viewBox={`0 0 ${widthMm} ${heightMm}`}
       className="drawing-paper"
       role="img"
-      aria-label={`${title} of ${job.name} on ${paper}`}
+      aria-label={`${title} of ${name} on ${paper}`}
       style={{ fontFamily: DRAWING_FONT, background: '#ffffff' }}
     >
       <rect x={0} y={0} width={widthMm} height={heightMm} style={{ fill: '#ffffff' }} />

@@ -4,6 +4,7 @@ import { useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { DiagramDrawing } from './DiagramDrawing.tsx'
 import './diagram.css'
+import { drawingPath } from './drawing-path.ts'
 import { SCREEN } from './ink.ts'
 import { useDiagram } from './use-diagram.ts'
 import { useMarked } from './use-marked.ts'
@@ -14,17 +15,17 @@ interface OneLineProps {
   design: Design
   selected: string | null
   onSelect: (id: string) => void
-  /** The drawing to print is that of the main system. */
-  printable?: boolean
+  /** Of a system beside the main one. */
+  systemId?: string | null
 }
 
 /** The plant in one line, from the sun at the left to the loads at the right, earth below; a circuit leads to its row. */
-export function OneLine({ design, selected, onSelect, printable = true }: OneLineProps) {
+export function OneLine({ design, selected, onSelect, systemId = null }: OneLineProps) {
   const [unfolded, setUnfolded] = useState<ReadonlySet<string>>(new Set())
   const diagram = useDiagram(design, unfolded)
   const marked = useMarked(design)
   const { frame, transform, isFitted, nearer, farther, fit } = usePanZoom()
-  const { id } = useParams()
+  const { id = '' } = useParams()
   const fold = useMemo(
     () => (key: string) =>
       setUnfolded((before) => {
@@ -58,11 +59,13 @@ export function OneLine({ design, selected, onSelect, printable = true }: OneLin
       </svg>
       <div className="diagram-tools" role="toolbar" aria-label="Drawing">
         <ZoomTools isFitted={isFitted} nearer={nearer} farther={farther} fit={fit} />
-        {printable && (
-          <Link to={`/jobs/${id}/drawing`} title="To print and to keep" aria-label="The drawing, to print and to keep">
-            <IconPrinter size={16} />
-          </Link>
-        )}
+        <Link
+          to={drawingPath(id, 'one-line', systemId)}
+          title="To print and to keep"
+          aria-label="The drawing, to print and to keep"
+        >
+          <IconPrinter size={16} />
+        </Link>
       </div>
     </figure>
   )

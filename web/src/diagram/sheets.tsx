@@ -22,13 +22,13 @@ export const SHEET_NAMES = Object.keys(SHEETS) as SheetName[]
 
 const FOLDED: ReadonlySet<string> = new Set()
 
-/** What each sheet shows, on paper. */
-export function useDrawn(name: SheetName, design: Design, isWhole: boolean): Drawn {
+/** What each sheet shows, on paper, of a system of the design; the strings of all of them lie on the same planes. */
+export function useDrawn(name: SheetName, whole: Design, design: Design, isWhole: boolean): Drawn {
   const folded = useDiagram(design, FOLDED)
   const every = useMemo(() => new Set(folded.parts.map(({ key }) => key)), [folded])
   const diagram = useDiagram(design, isWhole ? every : FOLDED)
   const wall = useWall(design)
-  const planes = useRoof(design)
+  const planes = useRoof(whole)
   const { write } = design
   const title = SHEETS[name]
   if (name === 'wall')

@@ -104,6 +104,8 @@ function StringDrawing({ string, ink, letters }: { string: RoofString; ink: Ink;
   const last = points.at(-1)
   const size = Math.min(letters, ...panels.map(({ widthM }) => widthM / 3.6))
   const mark = size * 0.42
+  // As wide as its panel at most.
+  const nameSize = Math.min(size * 0.92, (panels[0]?.widthM ?? size) / (designation.length * 0.54 + 1))
   return (
     <g>
       <title>{`${designation}: ${panels.length} in series${into === '' ? '' : `, to ${into}`}`}</title>
@@ -130,7 +132,7 @@ function StringDrawing({ string, ink, letters }: { string: RoofString; ink: Ink;
         </g>
       ))}
       {first && (
-        <Words x={first[0]} y={first[1] - mark * 1.7} ink={ink} anchor="middle" size={size * 0.92} bold>
+        <Words x={first[0]} y={first[1] - mark * 1.7} ink={ink} anchor="middle" size={nameSize} bold>
           {`${designation} +`}
         </Words>
       )}

@@ -7,6 +7,7 @@ import { Part } from '../../job/Page.tsx'
 import { selectDesign } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
 import { useWrite } from '../../store/use-write.ts'
+import { drawingPath } from '../drawing-path.ts'
 import { SCREEN } from '../ink.ts'
 import { RoofDrawing, roofFrame } from './RoofDrawing.tsx'
 
@@ -15,12 +16,12 @@ export function useRoof(design: Design): readonly RoofPlane[] {
   return useMemo(() => roofOf(design), [design])
 }
 
-/** Which panel belongs to which string, and where each string ends. */
+/** Which panel belongs to which string, and where each string ends; of all systems of the site. */
 export function RoofPart() {
   const design = useAppSelector(selectDesign)
   const write = useWrite()
   const planes = useRoof(design)
-  const { id } = useParams()
+  const { id = '' } = useParams()
   if (planes.length === 0) return null
   const { x, y, width, height } = roofFrame(planes)
   return (
@@ -36,7 +37,7 @@ export function RoofPart() {
         </svg>
         <div className="diagram-tools" role="toolbar" aria-label="Strings">
           <Link
-            to={`/jobs/${id}/drawing?sheet=roof`}
+            to={drawingPath(id, 'roof', null)}
             title="To print and to keep"
             aria-label="The strings, to print and to keep"
           >

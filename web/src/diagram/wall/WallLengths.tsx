@@ -9,17 +9,23 @@ import { isUnsettled } from '../../working/Figure.tsx'
 /** Lengths nearer than this are the same, m. */
 const SAME_M = 0.05
 
-const take = ({ circuitId, lengthM }: WallWay): Edit => ({
-  act: 'set-circuit',
-  circuitId,
-  patch: { lengthM: Math.round(lengthM * 10) / 10 },
-})
+interface WallLengthsProps {
+  design: Design
+  wall: Wall
+  /** Id under which the job keeps what is chosen for a circuit. */
+  idOf: (circuitId: string) => string
+}
 
 /** What each cable comes to on the wall, beside what the schedule holds; a person takes the one for the other. */
-export function WallLengths({ design: { wiring, plant }, wall }: { design: Design; wall: Wall }) {
+export function WallLengths({ design: { wiring, plant }, wall, idOf }: WallLengthsProps) {
   const write = useWrite()
   const dispatch = useAppDispatch()
   const { cables } = designationsOf(plant, wiring)
+  const take = ({ circuitId, lengthM }: WallWay): Edit => ({
+    act: 'set-circuit',
+    circuitId: idOf(circuitId),
+    patch: { lengthM: Math.round(lengthM * 10) / 10 },
+  })
   const rows = wall.ways.flatMap((way) => {
     const circuit = wiring.circuits.find(({ id }) => id === way.circuitId)
     return circuit ? [{ way, circuit, differs: Math.abs(circuit.lengthM.value - way.lengthM) > SAME_M }] : []

@@ -1,6 +1,6 @@
 import { Button } from '@mantine/core'
 import { IconPrinter, IconRestore } from '@tabler/icons-react'
-import type { Edit } from '@yard-lamp/core'
+import { besideKey, type Design, type Edit } from '@yard-lamp/core'
 import type { Hung, Wall } from '@yard-lamp/core/diagram'
 import { hungAtSchema } from '@yard-lamp/core/job'
 import { useState } from 'react'
@@ -11,6 +11,7 @@ import { edited } from '../../store/job-slice.ts'
 import { selectDesign } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { useWrite } from '../../store/use-write.ts'
+import { drawingPath } from '../drawing-path.ts'
 import { SCREEN } from '../ink.ts'
 import { usePanZoom } from '../use-pan-zoom.ts'
 import { ZoomTools } from '../ZoomTools.tsx'
@@ -22,20 +23,42 @@ import './wall.css'
 
 type To = Extract<Edit, { act: 'hang-piece' }>['at']
 
-/** The wall and the bank to scale: pieces are dragged to where they will hang, and cable lengths taken from it. */
+/** The wall of the main system. */
 export function WallPart() {
   const design = useAppSelector(selectDesign)
+  if (design.wiring.circuits.length === 0) return null
+  return (
+    <Part
+      title="On the wall"
+      aside="to scale, from the front: drag a piece, or move it with the arrow keys, Shift for far; Delete puts it back"
+    >
+      <WallView design={design} systemId={null} />
+    </Part>
+  )
+}
+
+interface WallViewProps {
+  design: Design
+  /** Of a system beside the main one: what is chosen for it is kept under its id. */
+  systemId: string | null
+}
+
+/** The wall and the bank to scale: pieces are dragged to where they will hang, and cable lengths taken from it. */
+export function WallView({ design, systemId }: WallViewProps) {
   const write = useWrite()
   const dispatch = useAppDispatch()
   const [selected, setSelected] = useState<string | null>(null)
-  const onHang = (pieceId: string, at: To) => dispatch(edited({ act: 'hang-piece', pieceId, at }))
+  const idOf = (id: string) => (systemId === null ? id : besideKey(systemId, id))
+  const onHang = (id: string, at: To) => dispatch(edited({ act: 'hang-piece', pieceId: idOf(id), at }))
   const kept = design.option.wiring.wall
-  const { id: jobId } = useParams()
+  const { id: jobId = '' } = useParams()
+  const back = (id: string): Edit => ({ act: 'hang-piece', pieceId: idOf(id), at: null })
   const { ground, by, hold } = useHang({
     kept,
     selected,
     onSelect: setSelected,
     onHang,
+    placeOf: (id) => `wiring.wall.${idOf(id)}`,
     nameOf: ({ designation, name, xMm, yMm }) =>
       `${designation} ${name}: ${write.quantity(xMm, 'mm', 0)} from the left, ${write.quantity(yMm, 'mm', 0)} above the floor`,
   })
@@ -44,10 +67,7 @@ export function WallPart() {
   if (wall.pieces.length === 0) return null
   const { x, y, width, height } = wallFrame(wall)
   return (
-    <Part
-      title="On the wall"
-      aside="to scale, from the front: drag a piece, or move it with the arrow keys, Shift for far; Delete puts it back"
-    >
+    <>
       <figure className="diagram">
         <svg
           ref={frame}
@@ -70,13 +90,13 @@ export function WallPart() {
             title="Hang everything as the design would"
             aria-label="Hang everything as the design would"
             disabled={Object.keys(kept).length === 0}
-            onClick={() => dispatch(edited({ act: 'set-option', part: 'wiring', patch: { wall: {} } }))}
+            onClick={() => dispatch(edited(Object.keys(kept).map(back), 'where everything hangs'))}
           >
             <IconRestore size={16} />
           </button>
           <ZoomTools isFitted={isFitted} nearer={nearer} farther={farther} fit={fit} />
           <Link
-            to={`/jobs/${jobId}/drawing?sheet=wall`}
+            to={drawingPath(jobId, 'wall', systemId)}
             title="To print and to keep"
             aria-label="The wall, to print and to keep"
           >
@@ -84,15 +104,22 @@ export function WallPart() {
           </Link>
         </div>
       </figure>
-      <Chosen piece={wall.pieces.find(({ id }) => id === selected)} onHang={onHang} />
+      <Chosen piece={wall.pieces.find(({ id }) => id === selected)} idOf={idOf} onHang={onHang} />
       <Said wall={wall} />
-      <WallLengths design={design} wall={wall} />
-    </Part>
+      <WallLengths design={design} wall={wall} idOf={idOf} />
+    </>
   )
 }
 
+interface ChosenProps {
+  piece: Hung | undefined
+  /** Id under which the job keeps where a piece hangs. */
+  idOf: (pieceId: string) => string
+  onHang: (id: string, to: To) => void
+}
+
 /** The piece that is chosen, in figures. */
-function Chosen({ piece, onHang }: { piece: Hung | undefined; onHang: (id: string, to: To) => void }) {
+function Chosen({ piece, idOf, onHang }: ChosenProps) {
   const write = useWrite()
   if (!piece) return null
   const { id, name, designation, xMm, yMm, widthMm, heightMm, depthMm, clearanceMm, weightKg, isMoved, isAssumed } =
@@ -119,14 +146,14 @@ function Chosen({ piece, onHang }: { piece: Hung | undefined; onHang: (id: strin
       </p>
       <NumberField
         label="From the left"
-        place={`wiring.wall.${id}.xMm`}
+        place={`wiring.wall.${idOf(id)}.xMm`}
         value={xMm}
         schema={shape.xMm}
         onValue={(value) => change({ xMm: value })}
       />
       <NumberField
         label="Above the floor"
-        place={`wiring.wall.${id}.yMm`}
+        place={`wiring.wall.${idOf(id)}.yMm`}
         value={yMm}
         schema={shape.yMm}
         onValue={(value) => change({ yMm: value })}

@@ -43,12 +43,14 @@ interface Given {
   readonly onSelect: (id: string) => void
   /** Null hangs it where the design would. */
   readonly onHang: (id: string, to: { xMm: number; yMm: number } | null) => void
+  /** Where what is found at a piece leads. */
+  readonly placeOf: (id: string) => string
   /** How a piece is told to who does not see it. */
   readonly nameOf: (piece: Hung) => string
 }
 
 /** Pieces are dragged by pointer, moved by arrow keys, and go back by Delete; Escape lets go of one being dragged. */
-export function useHang({ kept, selected, onSelect, onHang, nameOf }: Given): Hanging {
+export function useHang({ kept, selected, onSelect, onHang, placeOf, nameOf }: Given): Hanging {
   const ground = useRef<SVGGElement | null>(null)
   const [moving, setMoving] = useState<Moving | null>(null)
   const grip = useRef<{ x: number; y: number; piece: Hung; moved: boolean } | null>(null)
@@ -63,7 +65,7 @@ export function useHang({ kept, selected, onSelect, onHang, nameOf }: Given): Ha
   }
   const hold = (piece: Hung): Held => ({
     [OWN_MOVES]: '',
-    'data-place': `wiring.wall.${piece.id}`,
+    'data-place': placeOf(piece.id),
     className: 'wall-piece',
     role: 'button',
     tabIndex: 0,

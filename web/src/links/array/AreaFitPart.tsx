@@ -1,4 +1,4 @@
-import { type AreaFit, areaFit, keptFreeMm } from '@yard-lamp/core/array'
+import { type AreaFit, acrossRow, areaFit, keptFreeMm } from '@yard-lamp/core/array'
 import { optionSchema } from '@yard-lamp/core/job'
 import { formatNumber, formatQuantity } from '@yard-lamp/core/units'
 import { ChoiceField } from '../../fields/ChoiceField.tsx'
@@ -93,15 +93,13 @@ function PlaneFit({ name, fit, wanted }: { name: string; fit: AreaFit | null; wa
       <svg width={w + 4} height={h + 4} viewBox={`-2 -2 ${w + 4} ${h + 4}`} role="img" aria-label={said}>
         <polygon points={corners} fill="var(--wash)" stroke="var(--rule)" strokeWidth="1.5" />
         {rows.map((row) => {
-          const gapM = (row.widthM - row.panels * fit.panelWidthM) / (row.panels + 1)
-          return Array.from({ length: row.panels }, (_, i) => {
+          return acrossRow(fit, row).map((xM) => {
             const used = left > 0
             left -= 1
-            const x = (w - row.widthM * scale) / 2 + (gapM + i * (fit.panelWidthM + gapM)) * scale
             return (
               <rect
-                key={`${row.bottomM}-${i}`}
-                x={x}
+                key={`${row.bottomM} ${xM}`}
+                x={xM * scale}
                 y={h - (row.bottomM + row.heightM) * scale}
                 width={fit.panelWidthM * scale}
                 height={row.heightM * scale}

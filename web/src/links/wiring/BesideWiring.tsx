@@ -1,5 +1,6 @@
 import { type BesideDesign, besideKey } from '@yard-lamp/core'
 import { OneLine } from '../../diagram/OneLine.tsx'
+import { WallView } from '../../diagram/wall/WallPart.tsx'
 import { Part } from '../../job/Page.tsx'
 import { CircuitTable } from './CircuitTable.tsx'
 import { BondTable } from './Earthing.tsx'
@@ -24,7 +25,7 @@ export function BesideWiring({ beside: { id, name, design }, selected, onSelect 
     <Part name={name} aside="a system of its own on the same site">
       <OneLine
         design={design}
-        printable={false}
+        systemId={id}
         selected={selected?.startsWith(idOf('')) ? selected.slice(idOf('').length) : null}
         onSelect={(circuitId) => onSelect(idOf(circuitId))}
       />
@@ -36,6 +37,9 @@ export function BesideWiring({ beside: { id, name, design }, selected, onSelect 
       </div>
       <div className="sheet-part-gap">
         <BondTable design={design} idOf={idOf} />
+      </div>
+      <div className="sheet-part-gap">
+        <WallView design={design} systemId={id} />
       </div>
     </Part>
   )
