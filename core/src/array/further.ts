@@ -13,7 +13,7 @@ export function furtherArrays(
   brief: ArrayBrief,
   losses: Losses,
   working: Working,
-): { readonly further: FurtherArray[]; readonly needs: Need[] } {
+): { readonly further: readonly FurtherArray[]; readonly needs: Need[] } {
   const further: FurtherArray[] = []
   const needs: Need[] = []
   for (const choice of brief.strung.further) {
@@ -29,8 +29,10 @@ export function furtherArrays(
     if (coupled.array) further.push(coupled.array)
     needs.push(...coupled.needs)
   }
-  return { further, needs }
+  return { further: further.length === 0 ? NO_FURTHER : further, needs }
 }
+/** The same list each time, so that what is made of it is taken again. */
+const NO_FURTHER: readonly FurtherArray[] = []
 
 const lackOf = (choice: FurtherChoice, field: 'panelId' | 'controllerId', what: string): Need => ({
   link: 'controller',

@@ -14,6 +14,7 @@ import { defineLink, type Link, type LinkResult } from '../working/link.ts'
 import type { Need } from '../working/links.ts'
 import { assumed, assumedOf, enteredOr, fromSheet, type Known, known, type Working } from '../working/working.ts'
 import type { ArrayBrief } from './brief.ts'
+import { asChosen, type ChosenLayout } from './chosen-layout.ts'
 import { furtherArrays } from './further.ts'
 import type { FurtherArray } from './further-array.ts'
 import { type InPlane, inPlanes, laidBeside, roomOf, sunOnStrings } from './in-planes.ts'
@@ -29,7 +30,7 @@ export interface ArrayResult extends Losses, LinkResult {
   readonly designMonth: Known | null
   /** Months the sun alone must carry. */
   readonly sunMonths: readonly number[]
-  readonly layout: Layout | null
+  readonly layout: ChosenLayout | null
   /** What layouts are judged by; null until it is known. */
   readonly layoutBrief: LayoutBrief | null
   /** The main array in its planes: whole strings, and inputs of their own where there are enough. */
@@ -190,13 +191,8 @@ function layOut(brief: ArrayBrief, working: Working): ArrayResult {
   const settled = choice.panelId !== null || STRUNG_BY_HAND.some((field) => strung[field] !== null)
   if (!chosen || !(chosen.fits || settled || isHarmless(chosen)))
     return { ...required, layoutBrief, needs: [...needs, noLayout(brief, chosen)], answer: 'none fits' }
-  return {
-    ...required,
-    layoutBrief,
-    layouts,
-    layout: chosen,
-    ...figuresOf(brief, chosen, losses, wanted.designMonth, further, working),
-  }
+  const figures = figuresOf(brief, chosen, losses, wanted.designMonth, further, working)
+  return { ...required, layoutBrief, layouts, ...figures, ...asChosen(chosen, figures.controllerArrayPowerW) }
 }
 
 /** What the days without sun take out of the bank: not more than it gives, and not what it holds beyond the brief. */

@@ -70,13 +70,19 @@ export const controllerLink: Link<Upstream, ControllerResult> = defineLink(
     recordHighC: site.recordHighC,
     bank: battery.bank,
     systemVoltageV: battery.systemVoltageV,
-    array,
+    layout: array.layout,
+    controllerArrayPowerW: array.controllerArrayPowerW,
+    further: array.further,
     heldShare,
   }),
-  ({ itemId, setA, bank, systemVoltageV, array, heldShare, ...site }, working): ControllerResult => {
+  (
+    { itemId, setA, bank, systemVoltageV, layout, controllerArrayPowerW, further: beside, heldShare, ...site },
+    working,
+  ): ControllerResult => {
     const none = { needs: [], item: null, locked: itemId !== null, quantity: 0, strings: null }
     if (!bank) return { ...none, answer: 'array needed', further: [], chargeA: 0 }
     const around = { absorptionV: bank.absorptionV, systemVoltageV, site }
+    const array = { layout, controllerArrayPowerW, further: beside }
     const brief = { array, setA, around }
     const overFraction =
       heldShare === null
@@ -85,7 +91,6 @@ export const controllerLink: Link<Upstream, ControllerResult> = defineLink(
     const arrays = stringAll(brief, overFraction < 1 ? overFraction : null, working)
     const further = arrays.filter(({ id }) => id !== MAIN_ARRAY_ID)
     const [main] = arrays
-    const { layout } = array
     if (!layout || main?.id !== MAIN_ARRAY_ID)
       return { ...none, answer: 'array needed', further, chargeA: chargeOf(arrays) }
     const { controller, controllers, panelsPerString } = layout
@@ -109,7 +114,7 @@ const chargeOf = (arrays: readonly StrungArray[]): number =>
   arrays.reduce((sum, { strings }) => sum + strings.chargeA, 0)
 
 interface StringBrief {
-  readonly array: ArrayResult
+  readonly array: Pick<ArrayResult, 'layout' | 'controllerArrayPowerW' | 'further'>
   readonly setA: number | null
   readonly around: StringSurroundings
 }

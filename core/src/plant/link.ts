@@ -50,18 +50,27 @@ const plantOf: Link<Upstream & { readonly branches: readonly Branch[] }, Plant> 
     branches,
     hasDc: loads.hasDc,
     battery,
-    array,
+    layout: array.layout,
+    further: array.further,
     controller,
     inverter,
-    backup,
+    kind: backup.kind,
+    charge: backup.charge,
+    generator: backup.generator,
+    alternator: backup.alternator,
     monitored: option.battery.monitored,
     inLine: option.wiring.inLine,
     staged: option.wiring.busStages > 1,
     surgedIds: longLeads(option, site, rules).join(),
     mobile: MOBILE.has(site.kind),
   }),
-  ({ inLine, surgedIds, ...sized }): Plant => {
-    const chosen = { ...sized, surged: surgedIds === '' ? [] : surgedIds.split(',') }
+  ({ inLine, surgedIds, layout, further, kind, charge, generator, alternator, ...sized }): Plant => {
+    const chosen = {
+      ...sized,
+      array: { layout, further },
+      backup: { kind, charge, generator, alternator },
+      surged: surgedIds === '' ? [] : surgedIds.split(','),
+    }
     const units = makeUnits(chosen)
     const joints = makeJoints(chosen, units)
     return {

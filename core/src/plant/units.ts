@@ -13,10 +13,10 @@ import { terminal, makeUnit as unit } from './unit.ts'
 /** What the sizing links chose, as the plant is made from it. */
 export interface Chosen {
   readonly battery: BatteryResult
-  readonly array: ArrayResult
+  readonly array: Pick<ArrayResult, 'layout' | 'further'>
   readonly controller: ControllerResult
   readonly inverter: InverterResult
-  readonly backup: BackupResult
+  readonly backup: Pick<BackupResult, 'kind' | 'charge' | 'generator' | 'alternator'>
   readonly hasDc: boolean
   /** What hangs behind the boards. */
   readonly branches: readonly Branch[]

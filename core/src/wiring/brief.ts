@@ -18,10 +18,10 @@ export interface WiringBrief {
   readonly plant: Plant
   readonly demand: Demand
   readonly battery: BatteryResult
-  readonly array: ArrayResult
+  readonly array: Pick<ArrayResult, 'layout' | 'further'>
   readonly controller: ControllerResult
   readonly inverter: InverterResult
-  readonly backup: BackupResult
+  readonly backup: Pick<BackupResult, 'charge' | 'alternator' | 'generator' | 'togetherA'>
 }
 
 /** What a circuit of a kind asks: its currents and voltage. */

@@ -40,12 +40,21 @@ const demandsLink: Link<WiringBrief, { readonly demands: readonly CircuitDemand[
     plant: up.plant,
     demand: up.demand,
     battery: up.battery,
-    array: up.array,
+    layout: up.array.layout,
+    further: up.array.further,
     controller: up.controller,
     inverter: up.inverter,
-    backup: up.backup,
+    charge: up.backup.charge,
+    alternator: up.backup.alternator,
+    generator: up.backup.generator,
+    togetherA: up.backup.togetherA,
   }),
-  (brief, working) => ({ demands: circuitDemands(brief, working) }),
+  ({ layout, further, charge, alternator, generator, togetherA, ...said }, working) => ({
+    demands: circuitDemands(
+      { ...said, array: { layout, further }, backup: { charge, alternator, generator, togetherA } },
+      working,
+    ),
+  }),
 )
 
 /** Every circuit of the plant with its cable and its device. */

@@ -14,14 +14,15 @@ export function ControllerTable() {
   const { array, controller, battery, parts } = design
   const systemVoltageV = battery.systemVoltageV.value
   const rows = useMemo(() => {
-    const { layout: own } = design.array
+    // The chosen one, ranked with its price.
+    const own = design.array.layout ? design.array.layouts[0] : undefined
     const chosenId = design.controller.item?.id
     // The controller of an all-in-one comes with its inverter, and is chosen there.
     const separate = controllers.filter(({ id }) => id === chosenId || !allInOnes.some((each) => each.id === id))
     const ranked = separate.map((item) => {
       const suits = item.batteryVoltagesV.some((volts) => volts === systemVoltageV)
       const planned = suits && own ? planStrings(design, own.panel, item)[0] : undefined
-      const layout = (item.id === chosenId ? own : null) ?? planned ?? null
+      const layout = (item.id === chosenId ? own : undefined) ?? planned ?? null
       return { item, layout, short: suits ? (layout?.short ?? '') : `not for ${systemVoltageV} V` }
     })
     const order = ({ layout, short }: (typeof ranked)[number]) => (layout?.fits ? 0 : short === '' ? 1 : 2)
