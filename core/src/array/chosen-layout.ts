@@ -1,4 +1,5 @@
 import type { Panel } from '../catalogue/schema.ts'
+import { sameBy } from '../working/same.ts'
 import { type Known, sameKnown } from '../working/working.ts'
 import type { Layout } from './layout.ts'
 
@@ -31,16 +32,16 @@ export function asChosen({ price, ...layout }: Layout, controllerArrayPowerW: Kn
   return made
 }
 
-const sameLayout = (a: ChosenLayout, b: ChosenLayout): boolean =>
-  a.panel === b.panel &&
-  a.controller === b.controller &&
-  a.controllers === b.controllers &&
-  a.panelsPerString === b.panelsPerString &&
-  a.stringsPerController === b.stringsPerController &&
-  a.stringsPerInput === b.stringsPerInput &&
-  a.panels === b.panels &&
-  a.arrayPowerW === b.arrayPowerW &&
-  a.fits === b.fits &&
-  a.short === b.short &&
-  a.stringsByPlane.length === b.stringsByPlane.length &&
-  a.stringsByPlane.every((strings, i) => strings === b.stringsByPlane[i])
+const sameLayout = sameBy<ChosenLayout>({
+  controller: Object.is,
+  controllers: Object.is,
+  panelsPerString: Object.is,
+  stringsPerController: Object.is,
+  stringsByPlane: (a, b) => a.length === b.length && a.every((strings, i) => strings === b[i]),
+  stringsPerInput: Object.is,
+  panels: Object.is,
+  arrayPowerW: Object.is,
+  panel: Object.is,
+  fits: Object.is,
+  short: Object.is,
+})

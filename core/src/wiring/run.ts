@@ -4,6 +4,7 @@ import type { CircuitChoice, Site } from '../job/schema.ts'
 import type { AmpacityInput } from '../rules/ampacity.ts'
 import type { RuleSet, RunBrief, TerminalC } from '../rules/rule-set.ts'
 import { type DeviceSeries, nextRatingA } from '../tables/standard-ratings.ts'
+import { orNull, sameBy } from '../working/same.ts'
 import { assumed, enteredOr, type Known, known, sameKnown } from '../working/working.ts'
 import type { Circuit, CircuitDemand } from './circuits.ts'
 import type { ConductorBrief } from './conductor-search.ts'
@@ -32,22 +33,7 @@ export interface LayBrief {
   readonly pathAreaMm2: number
 }
 
-type Same<T> = (a: T, b: T) => boolean
-/** How each field of a structure is compared: a field added to it does not compile until it is. */
-type SameFields<T> = { readonly [K in keyof T]: Same<T[K]> }
-
-/** @returns a comparison of two structures, field by field, in the order given: first what differs most often */
-function sameBy<T extends object>(fields: SameFields<T>): Same<T> {
-  const each = Object.entries(fields) as [keyof T, Same<T[keyof T]>][]
-  return (a, b) => a === b || each.every(([key, same]) => same(a[key], b[key]))
-}
-
-const orNull =
-  <T extends object>(same: Same<T>): Same<T | null> =>
-  (a, b) =>
-    a === b || (a !== null && b !== null && same(a, b))
-
-export const sameDemand = sameBy<CircuitDemand>({
+const sameDemand = sameBy<CircuitDemand>({
   currentA: sameKnown,
   workingA: sameKnown,
   voltageV: sameKnown,
