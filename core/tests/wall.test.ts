@@ -9,7 +9,7 @@ import type { Hung } from '../src/diagram/wall/arrange.ts'
 import { sizeOf } from '../src/diagram/wall/sizes.ts'
 import { type Wall, wallOf } from '../src/diagram/wall/wall.ts'
 import { apply } from '../src/edit/apply.ts'
-import { parseJob } from '../src/job/job.ts'
+import { emptyJob, parseJob } from '../src/job/job.ts'
 import type { Job, Option } from '../src/job/schema.ts'
 import { FIELD_SHAPES } from './field-shapes.ts'
 import './property-seed.ts'
@@ -188,5 +188,105 @@ describe('the size of a unit', () => {
     expect(heavy.widthMm / guess.widthMm).toBeCloseTo(2, 0)
     expect(sizeOf({ ...open, outerWidthMm: 777 }, 'inverter')).toMatchObject({ widthMm: 777, isAssumed: true })
     expect(sizeOf(null, 'monitor')).toMatchObject({ widthMm: 70, isAssumed: true })
+  })
+})
+
+describe('where the design hangs it', () => {
+  const at = (wall: Wall, role: Hung['role']) => wall.pieces.filter((each) => each.role === role)
+  const station2 = (...edits: Parameters<typeof apply>[1][]): Wall =>
+    hang(made(edits.reduce((job, edit) => apply(job, edit), fieldStation())))
+
+  test('a low bank that gives off no gas stands under its bars; one that does, or a high one, stands beside', () => {
+    const middle = ({ xMm, widthMm }: Hung) => xMm + widthMm / 2
+    const low = hang(made(FIELD_SHAPES.C))
+    const bars = at(low, 'bus')[0] as Hung
+    const bank = at(low, 'battery')
+    expect(Math.min(...bank.map(({ xMm }) => xMm))).toBeLessThan(middle(bars))
+    expect(Math.max(...bank.map(({ xMm, widthMm }) => xMm + widthMm))).toBeGreaterThan(middle(bars))
+    for (const shape of [FIELD_SHAPES.T, FIELD_SHAPES.K, fieldStation()]) {
+      const wall = hang(made(shape))
+      const rightMm = Math.max(...at(wall, 'battery').map(({ xMm, widthMm }) => xMm + widthMm))
+      for (const piece of wall.pieces)
+        if (piece.role !== 'battery') expect(piece.xMm, piece.id).toBeGreaterThanOrEqual(rightMm)
+    }
+  })
+
+  test('batteries stand on the floor and in tiers with room for a hand above each', () => {
+    const tiers = [...new Set(at(station2(), 'battery').map(({ yMm }) => yMm))].sort((a, b) => a - b)
+    expect(tiers[0]).toBe(0)
+    const { heightMm } = at(station2(), 'battery')[0] as Hung
+    for (const [i, tier] of tiers.slice(1).entries()) expect(tier - (tiers[i] ?? 0)).toBe(heightMm + 250)
+  })
+
+  test('what a breaker serves, what is built in and what was refused hangs nowhere', () => {
+    // The array’s breaker opens it by hand: no isolator beside it.
+    expect(at(station2(), 'isolator')).toEqual([])
+    expect(station2().pieces.filter(({ circuitId }) => circuitId === 'array').length).toBe(2)
+    const refused = station2({ act: 'set-circuit', circuitId: 'array', patch: { deviceId: 'none' } })
+    expect(refused.pieces.filter(({ circuitId }) => circuitId === 'array')).toEqual([])
+    expect(at(refused, 'isolator').length).toBe(2)
+    const inside = station2({
+      act: 'set-circuit',
+      circuitId: 'inverter-ac',
+      patch: { deviceId: 'built-in', deviceRatingA: 16 },
+    })
+    expect(inside.pieces.filter(({ circuitId }) => circuitId === 'inverter-ac')).toEqual([])
+    expect(at(station2({ act: 'set-fitting', unitId: 'surge.main', itemId: 'none' }), 'surge')).toEqual([])
+  })
+
+  test('of the surge protectors at either end of a lead, those at this end', () => {
+    const { plant } = station
+    const bought = plant.units.find(({ role }) => role === 'surge')?.quantity
+    expect(at(hang(station), 'surge').length * 2).toBe(bought)
+  })
+
+  test('bars in two stages hang both, and a switch in line hangs too', () => {
+    const staged = station2({ act: 'set-option', part: 'wiring', patch: { busStages: 2 } })
+    expect(at(staged, 'inverter-bus').length).toBe(1)
+    expect(staged.ways.map(({ circuitId }) => circuitId)).toContain('bus-link')
+    const switched = station2({
+      act: 'set-option',
+      part: 'wiring',
+      patch: { inLine: [{ id: 'x', circuitId: 'dc-loads', role: 'load-disconnect' }] },
+    })
+    expect(at(switched, 'load-disconnect').length).toBe(1)
+    const dcLoads = (wall: Wall) => wall.ways.find(({ circuitId }) => circuitId === 'dc-loads')
+    // One station more on its way.
+    expect(dcLoads(switched)?.runs[0]?.length).toBe((dcLoads(station2())?.runs[0]?.length ?? 0) + 1)
+  })
+
+  test('each of several strings has its own lead through its own fuse, and all are cut to the longest', () => {
+    const way = hang(station).ways.find(({ circuitId }) => circuitId === 'battery-string')
+    expect(way?.count).toBe(6)
+    const fuses = new Set(way?.runs.map((corners) => corners[1]?.join()))
+    expect(fuses.size).toBe(6)
+    const longestM = Math.max(
+      ...(way?.runs ?? []).map((corners) =>
+        corners
+          .slice(1)
+          .reduce(
+            (sum, [x, y], i) =>
+              sum + (Math.abs(x - (corners[i]?.[0] ?? 0)) + Math.abs(y - (corners[i]?.[1] ?? 0))) / 1000 + 0.3,
+            0,
+          ),
+      ),
+    )
+    expect((way?.lengthM ?? 0) - longestM).toBeGreaterThanOrEqual(-1e-9)
+    expect((way?.lengthM ?? 0) - longestM).toBeLessThan(0.1)
+  })
+
+  test('figures of what is too close are written in the units of the job', () => {
+    const us = made({ ...fieldStation(), units: 'us' })
+    const { xMm, yMm, widthMm } = piece(hang(us), 'inverter#1')
+    const close = hang(us, { 'ac-board#1': { xMm: xMm + widthMm + 30, yMm } })
+    expect(close.crowded.map(({ message }) => message)).toContainEqual(
+      expect.stringMatching(/^T2 and X4: 1\.2.in between them, 3\.9.in asked for$/),
+    )
+  })
+
+  test('a job nothing is chosen for has an empty wall', () => {
+    const wall = hang(made(emptyJob('Empty')))
+    expect([wall.pieces, wall.ways, wall.crowded, wall.guessed]).toEqual([[], [], [], []])
+    expect(wall.widthMm).toBeGreaterThan(0)
   })
 })

@@ -240,3 +240,42 @@ describe('two versions of a job', () => {
     expect(found.at(-1)?.what).toMatch(/^and \d+ more$/)
   })
 })
+
+describe('a piece hung on the wall', () => {
+  const hang = (pieceId: string, xMm: number): Edit => ({ act: 'hang-piece', pieceId, at: { xMm, yMm: 900 } })
+  const wall = () => job().job.options[0]?.wiring.wall
+
+  test('moved by one key after another is one step of undo; another piece is another', () => {
+    for (const xMm of [900, 910, 920]) store.dispatch(edited(hang('inverter#1', xMm)))
+    expect(job().past.length).toBe(1)
+    store.dispatch(edited(hang('bus#1', 300)))
+    expect(job().past.map(({ label }) => label)).toEqual(['where a piece hangs', 'where a piece hangs'])
+    store.dispatch(undone())
+    expect(wall()).toEqual({ 'inverter#1': { xMm: 920, yMm: 900 } })
+    store.dispatch(undone())
+    expect(wall()).toEqual({})
+    store.dispatch(redone())
+    expect(wall()).toEqual({ 'inverter#1': { xMm: 920, yMm: 900 } })
+  })
+
+  test('put back is a step by itself, however soon, and what is where it was is none', () => {
+    store.dispatch(edited(hang('inverter#1', 900)))
+    store.dispatch(edited({ act: 'hang-piece', pieceId: 'inverter#1', at: null }))
+    expect(wall()).toEqual({})
+    expect(job().past.length).toBe(2)
+    store.dispatch(edited({ act: 'hang-piece', pieceId: 'inverter#1', at: null }))
+    expect(job().past.length).toBe(2)
+    store.dispatch(undone())
+    expect(wall()).toEqual({ 'inverter#1': { xMm: 900, yMm: 900 } })
+  })
+
+  test('all put back at once is one step, called what it is', () => {
+    store.dispatch(edited([hang('inverter#1', 900), hang('bus#1', 300)]))
+    const back = Object.keys(wall() ?? {}).map((pieceId): Edit => ({ act: 'hang-piece', pieceId, at: null }))
+    store.dispatch(edited(back, 'where everything hangs'))
+    expect(wall()).toEqual({})
+    expect(job().past.at(-1)?.label).toBe('where everything hangs')
+    store.dispatch(undone())
+    expect(Object.keys(wall() ?? {})).toEqual(['inverter#1', 'bus#1'])
+  })
+})

@@ -9,9 +9,9 @@ import { selectDesignOrNull } from '../store/selectors.ts'
 import { useAppSelector } from '../store/store.ts'
 import { DrawingSheet } from './DrawingSheet.tsx'
 import './drawing-page.css'
-import { drawingPath } from './drawing-path.ts'
 import { PAPER_NAMES, PAPERS, type PaperName, rememberedPaper, rememberPaper } from './papers.ts'
-import { SHEET_NAMES, SHEETS, useDrawn } from './sheets.tsx'
+import { drawingPath, SHEET_NAMES, SHEETS, type SheetName } from './sheet-names.ts'
+import { useDrawn } from './sheets.tsx'
 
 type Opened = NonNullable<ReturnType<typeof selectDesignOrNull>>
 
@@ -42,7 +42,7 @@ function OnPaper({ id, opened: { job, design }, revision }: { id: string; opened
   const beside = name === 'roof' ? undefined : design.beside.find(({ id: own }) => own === search.get('system'))
   const shown = beside?.design ?? design
   const drawn = useDrawn(name, design, shown, isWhole)
-  const goTo = (sheetName: string, systemId: string | null) =>
+  const goTo = (sheetName: SheetName, systemId: string | null) =>
     void navigate(drawingPath(id, sheetName, systemId), { replace: true })
   const sheet = useRef<SVGSVGElement | null>(null)
   const { widthMm, heightMm } = PAPERS[paper]
@@ -63,7 +63,7 @@ function OnPaper({ id, opened: { job, design }, revision }: { id: string; opened
           aria-label="Drawing"
           data={SHEET_NAMES.map((value) => ({ value, label: SHEETS[value] }))}
           value={name}
-          onChange={(value) => goTo(value, beside?.id ?? null)}
+          onChange={(value) => goTo(value as SheetName, beside?.id ?? null)}
         />
         {design.beside.length > 0 && name !== 'roof' && (
           <NativeSelect

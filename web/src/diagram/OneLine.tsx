@@ -1,11 +1,9 @@
-import { IconPrinter } from '@tabler/icons-react'
 import type { Design } from '@yard-lamp/core'
 import { useMemo, useState } from 'react'
-import { Link, useParams } from 'react-router'
 import { DiagramDrawing } from './DiagramDrawing.tsx'
 import './diagram.css'
-import { drawingPath } from './drawing-path.ts'
 import { SCREEN } from './ink.ts'
+import { PrintLink } from './PrintLink.tsx'
 import { useDiagram } from './use-diagram.ts'
 import { useMarked } from './use-marked.ts'
 import { usePanZoom } from './use-pan-zoom.ts'
@@ -25,7 +23,6 @@ export function OneLine({ design, selected, onSelect, systemId = null }: OneLine
   const diagram = useDiagram(design, unfolded)
   const marked = useMarked(design)
   const { frame, transform, isFitted, nearer, farther, fit } = usePanZoom()
-  const { id = '' } = useParams()
   const fold = useMemo(
     () => (key: string) =>
       setUnfolded((before) => {
@@ -59,13 +56,7 @@ export function OneLine({ design, selected, onSelect, systemId = null }: OneLine
       </svg>
       <div className="diagram-tools" role="toolbar" aria-label="Drawing">
         <ZoomTools isFitted={isFitted} nearer={nearer} farther={farther} fit={fit} />
-        <Link
-          to={drawingPath(id, 'one-line', systemId)}
-          title="To print and to keep"
-          aria-label="The drawing, to print and to keep"
-        >
-          <IconPrinter size={16} />
-        </Link>
+        <PrintLink sheet="one-line" systemId={systemId} label="The drawing" />
       </div>
     </figure>
   )

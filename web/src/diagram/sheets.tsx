@@ -7,18 +7,10 @@ import type { Drawn } from './DrawingSheet.tsx'
 import { PAPER } from './ink.ts'
 import { RoofDrawing, roofFrame } from './roof/RoofDrawing.tsx'
 import { useRoof } from './roof/RoofPart.tsx'
+import { SHEETS, type SheetName } from './sheet-names.ts'
 import { useDiagram } from './use-diagram.ts'
 import { useWall } from './wall/use-wall.ts'
 import { WallDrawing, wallFrame } from './wall/WallDrawing.tsx'
-
-/** The sheets there are, by the name in their address. */
-export const SHEETS = {
-  'one-line': 'One-line drawing',
-  wall: 'On the wall',
-  roof: 'Strings on the planes',
-} as const
-export type SheetName = keyof typeof SHEETS
-export const SHEET_NAMES = Object.keys(SHEETS) as SheetName[]
 
 const FOLDED: ReadonlySet<string> = new Set()
 

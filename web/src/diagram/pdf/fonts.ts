@@ -39,7 +39,7 @@ export const FONT_PARTS: readonly PartOfFont[] = [
 ]
 
 /** What the typeface does not hold, in letters that it does. */
-const INSTEAD: Readonly<Record<string, string>> = { '→': '->', '≥': '>=', '≤': '<=', '≈': '~', Ω: 'Ω', '✓': 'x' }
+const INSTEAD: Readonly<Record<string, string>> = { '→': '->', '≥': '>=', '≤': '<=', '≈': '~' }
 
 /** A run of letters of one part. */
 export interface FontRun {

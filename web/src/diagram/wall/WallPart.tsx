@@ -1,18 +1,17 @@
 import { Button } from '@mantine/core'
-import { IconPrinter, IconRestore } from '@tabler/icons-react'
+import { IconRestore } from '@tabler/icons-react'
 import { besideKey, type Design, type Edit } from '@yard-lamp/core'
 import type { Hung, Wall } from '@yard-lamp/core/diagram'
 import { hungAtSchema } from '@yard-lamp/core/job'
 import { useState } from 'react'
-import { Link, useParams } from 'react-router'
 import { NumberField } from '../../fields/NumberField.tsx'
 import { Part } from '../../job/Page.tsx'
 import { edited } from '../../store/job-slice.ts'
 import { selectDesign } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { useWrite } from '../../store/use-write.ts'
-import { drawingPath } from '../drawing-path.ts'
 import { SCREEN } from '../ink.ts'
+import { PrintLink } from '../PrintLink.tsx'
 import { usePanZoom } from '../use-pan-zoom.ts'
 import { ZoomTools } from '../ZoomTools.tsx'
 import { useHang } from './use-hang.ts'
@@ -51,7 +50,6 @@ export function WallView({ design, systemId }: WallViewProps) {
   const idOf = (id: string) => (systemId === null ? id : besideKey(systemId, id))
   const onHang = (id: string, at: To) => dispatch(edited({ act: 'hang-piece', pieceId: idOf(id), at }))
   const kept = design.option.wiring.wall
-  const { id: jobId = '' } = useParams()
   const back = (id: string): Edit => ({ act: 'hang-piece', pieceId: idOf(id), at: null })
   const { ground, by, hold } = useHang({
     kept,
@@ -95,13 +93,7 @@ export function WallView({ design, systemId }: WallViewProps) {
             <IconRestore size={16} />
           </button>
           <ZoomTools isFitted={isFitted} nearer={nearer} farther={farther} fit={fit} />
-          <Link
-            to={drawingPath(jobId, 'wall', systemId)}
-            title="To print and to keep"
-            aria-label="The wall, to print and to keep"
-          >
-            <IconPrinter size={16} />
-          </Link>
+          <PrintLink sheet="wall" systemId={systemId} label="The wall" />
         </div>
       </figure>
       <Chosen piece={wall.pieces.find(({ id }) => id === selected)} idOf={idOf} onHang={onHang} />

@@ -1,0 +1,12 @@
+/** The sheets there are, by the name in their address. */
+export const SHEETS = {
+  'one-line': 'One-line drawing',
+  wall: 'On the wall',
+  roof: 'Strings on the planes',
+} as const
+export type SheetName = keyof typeof SHEETS
+export const SHEET_NAMES = Object.keys(SHEETS) as SheetName[]
+
+/** Address of a drawing on paper: which, and of which system beside the main one. */
+export const drawingPath = (jobId: string, sheet: SheetName, systemId: string | null): string =>
+  `/jobs/${jobId}/drawing?${new URLSearchParams({ sheet, ...(systemId !== null && { system: systemId }) })}`
