@@ -152,6 +152,6 @@ describe('acts between two states of a job', () => {
 
   test('whatever a person can do travels but a whole job', () => {
     expect(ACTS).not.toContain('replace-job')
-    expect(ACTS.length).toBe(33)
+    expect(ACTS.length).toBe(37)
   })
 })

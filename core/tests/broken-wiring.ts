@@ -203,7 +203,7 @@ export const BROKEN_WIRING: Record<string, { job: Job; severity: string; says: R
   },
   'parts.weight-over': {
     job: spoilt({
-      site: { weightTargets: [{ id: 'w', name: 'Rear axle', mostKg: 40, places: ['battery room'] }] },
+      site: { weightTargets: [{ id: 'w', name: 'Rear axle', mostKg: 40, places: ['battery room'], axle: null }] },
     }),
     severity: 'fault',
     says: /Rear axle: \d+ kg of the system stand there; it may bear 40 kg/,

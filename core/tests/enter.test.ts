@@ -21,6 +21,7 @@ function heldAt(job: Job, place: string): unknown {
   const option: unknown = chosenOption(job)
   const inside = (whole: unknown) => path.reduce((at, key) => (at as Record<string, unknown> | undefined)?.[key], whole)
   const ofLink = inside((option as Record<string, unknown>)[link] ?? job[link as 'site'])
+  if (link === 'parts') return job.trade[path[0] as 'hourPrice']
   return ofLink ?? (job as unknown as Record<string, unknown>)[path[0] ?? '']
 }
 

@@ -134,8 +134,8 @@ export const FIELD_SHAPES = {
       arrayToBatteryM: 4,
       monthsInUse: [4, 5, 6, 7, 8, 9, 10],
       weightTargets: [
-        { id: 'all', name: 'Whole camper', mostKg: 60, places: [] },
-        { id: 'rear', name: 'Rear axle', mostKg: 40, places: ['battery room', 'converter wall'] },
+        { id: 'all', name: 'Whole camper', mostKg: 75, places: [], axle: null },
+        { id: 'rear', name: 'Rear axle', mostKg: 55, places: ['battery room', 'converter wall'], axle: null },
       ],
     },
     loads: [
@@ -454,7 +454,7 @@ export const FIELD_SHAPES = {
       kind: 'trailer',
       sunKwhPerM2Day: DRY_SUN,
       planes: [plane(5, 180, { widthM: 6, heightM: 2.3 })],
-      weightTargets: [{ id: 'all', name: 'Trailer', mostKg: 250, places: [] }],
+      weightTargets: [{ id: 'all', name: 'Trailer', mostKg: 250, places: [], axle: null }],
     },
     loads: [
       load('Show light', { supply: 'dc', powerW: 8, quantity: 12, hoursPerDay: 7, hoursOfDay: hours(15, 22) }),

@@ -296,7 +296,10 @@ describe('branches behind the boards', () => {
 
 describe('a weight given for a place', () => {
   const weights = (mostKg: number, places: Job['site']['weightTargets'][number]['places']) =>
-    shape('C', { act: 'set-site', patch: { weightTargets: [{ id: 'w', name: 'Rear axle', mostKg, places }] } })
+    shape('C', {
+      act: 'set-site',
+      patch: { weightTargets: [{ id: 'w', name: 'Rear axle', mostKg, places, axle: null }] },
+    })
 
   test('is held against what stands there, what is already there as well', () => {
     const whole = made(weights(500, [])).parts

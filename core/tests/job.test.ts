@@ -4,10 +4,11 @@ import { SHIPPED_CATALOGUE, SHIPPED_ITEMS } from '../src/catalogue/catalogue.ts'
 import { catalogueItemSchema } from '../src/catalogue/schema.ts'
 import { catalogueOf } from '../src/catalogue/shelf.ts'
 import { design } from '../src/chain/design.ts'
-import { demoJobs, fieldStation } from '../src/demo/demo.ts'
+import { demoJobs, fieldStation, narrowboat } from '../src/demo/demo.ts'
 import {
   EMPTY_AC_COUPLED,
   EMPTY_CIRCUIT_CHOICE,
+  EMPTY_TRADE,
   emptyJob,
   jobJsonSchema,
   parseJob,
@@ -104,7 +105,10 @@ describe('the job file', () => {
     const { array, battery, parts } = design(after, SHIPPED_CATALOGUE)
     // As version 4 designed it; what it left out is bought now: the starter lead, branches, switches, bars and boards.
     const leftOut = parts.lines.filter(
-      ({ item, use }) => item.kind === 'fitting' || item.kind === 'converter' || /board to|Starter battery/.test(use),
+      ({ item, use, group }) =>
+        ['fitting', 'converter', 'material'].includes(item.kind) ||
+        group === 'spares' ||
+        /board to|Starter battery/.test(use),
     )
     expect(array.layout?.arrayPowerW).toBe(900)
     expect(leftOut.length).toBeGreaterThan(6)
@@ -154,6 +158,21 @@ describe('the job file', () => {
     expect(after.options[0]?.wiring.circuits).toEqual(before.options[0].wiring.circuits)
     expect(design(after, SHIPPED_CATALOGUE).needs).toEqual([])
     expect(() => parseJob({ ...before, options: [{ ...before.options[0], wiring: 5 }] })).toThrow('wiring: got 5')
+  })
+
+  test('a file of version 8 is brought to the present version: nothing said of prices, surfaces or axles, and designs the same', () => {
+    const before = JSON.parse(readFileSync(new URL('fixtures/job-version-8.json', import.meta.url), 'utf8'))
+    const after = parseJob(before)
+    expect(after.trade).toEqual(EMPTY_TRADE)
+    expect(after.options.map(({ parts }) => parts)).toEqual(after.options.map(() => ({ quantities: {} })))
+    expect(after.site.planes.map(({ surface }) => surface)).toEqual(before.site.planes.map(() => null))
+    expect(after.site.weightTargets).toEqual([{ ...before.site.weightTargets[0], axle: null }])
+    expect(after.site.axles).toEqual({ wheelbaseM: null, behindM: {} })
+    expect(after.options[0]?.wiring.wall).toEqual(before.options[0].wiring.wall)
+    const { parts, array } = design(after, SHIPPED_CATALOGUE)
+    expect(parts.currency).toBe('EUR')
+    expect(array.layout?.arrayPowerW).toBe(design(narrowboat(), SHIPPED_CATALOGUE).array.layout?.arrayPowerW)
+    expect(() => parseJob({ ...before, site: 7 })).toThrow('site: got 7')
   })
 
   test('a broken file of version 1 is refused by the name of its field', () => {

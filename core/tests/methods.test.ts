@@ -1,3 +1,4 @@
+// Long: one list of worked examples.
 import { describe, expect, test } from 'vitest'
 import { METHODS, methodOf, nearIds } from '../src/chain/methods.ts'
 import { InputError } from '../src/method/input-error.ts'
@@ -55,6 +56,9 @@ describe('worked examples of the handbook', () => {
       'load.shift-saving',
       'load.measured-share',
       'load.after-dark',
+      'string.open-voltage-now',
+      'string.short-current-now',
+      'wire.drop-at-load',
       'sun.shaded-hours',
       'sun.flat-from-plane',
       'sun.horizon-loss',
@@ -88,6 +92,8 @@ describe('worked examples of the handbook', () => {
       'wire.payback',
       'protect.least',
       'parts.total',
+      'parts.sale-price',
+      'parts.axle-loads',
       'options.delivered-price',
     ]
     expect(new Set(METHODS.map((method) => method.id).filter((id) => !shown.has(id)))).toEqual(new Set(own))
@@ -169,6 +175,18 @@ describe('methods of our own', () => {
     ['load.box-holds', { coldestC: -20, setPointC: 5, boxWPerK: 1.5, heaterW: 30 }, { heldC: 0 }],
     ['load.box-holds', { coldestC: -5, setPointC: 5, boxWPerK: 1.5, heaterW: 30 }, { heldC: 5 }],
     ['battery.self-discharge', { bankEnergyWh: 10_000, fractionPerMonth: 0.03 }, { dailyEnergyWh: 9.856262833675565 }],
+    [
+      // 2,000 and a tenth, 150 added, 10 h at 55, a fifth of tax.
+      'parts.sale-price',
+      { parts: 2000, added: 150, markUpFraction: 0.1, hours: 10, hourPrice: 55, taxFraction: 0.2 },
+      { partsSale: 2200, labour: 550, net: 2900, tax: 580, gross: 3480 },
+    ],
+    [
+      // 100 kg halfway, 40 kg behind the rear axle: it lifts the front by 10.
+      'parts.axle-loads',
+      { massesKg: [100, 40], behindM: [1, 2.5], wheelbaseM: 2 },
+      { rearKg: 100, frontKg: 40 },
+    ],
     [
       'options.delivered-price',
       { systemPrice: 9000, bankPrice: 3000, bankYears: 8, horizonYears: 15, yearlyEnergyKwh: 1000 },

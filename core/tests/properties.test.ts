@@ -195,12 +195,18 @@ const ANSWERED = new Map<string, Record<string, unknown>>([
   ['array.layout', { panelsPerString: 2, stringsPerController: 2, controllers: 1, panelPowerW: 400 }],
   ['string.voltages', { panelsPerString: 2, vocColdV: 42, vocV: 39, vmpV: 33, vmpHotV: 29 }],
   [
+    'string.open-voltage-now',
+    { panelsPerString: 3, vocV: 38.2, vocCoeffPerC: -0.0026, airC: 12, irradianceWPerM2: 650 },
+  ],
+  ['string.short-current-now', { iscA: 13.5, irradianceWPerM2: 650 }],
+  [
     'array.month-yield',
     { arrayPowerW: 1000, peakSunHours: twelve(3), systemEfficiency: 0.7, busDailyEnergyWh: twelve(2000) },
   ],
   ['wire.bank-current', { inverterA: 60, dcLoadsA: 5, chargeA: 90 }],
   ['wire.shared-current', { currentA: 120, alike: 4, out: 1 }],
   ['wire.lost-energy', { lossW: 20, runs: 2, fullHoursPerYear: 1000, pricePerKwh: 0.5 }],
+  ['wire.drop-at-load', { loadW: 1200, batteryV: 25.9, inverterEfficiency: 0.91, resistanceMilliohm: 3.4 }],
   ['wire.payback', { priceMore: 30, lostPricePerYear: 10, lossFraction: 0.4 }],
   ['wire.prospective', { sourceA: 9000, voltageV: 24, leadOhm: 0.001 }],
   ['protect.least', { designA: 60, factor: 1, continuousA: 50, continuousFactor: 1.25 }],
@@ -214,6 +220,8 @@ const ANSWERED = new Map<string, Record<string, unknown>>([
     { systemPrice: 9000, bankPrice: 3000, bankYears: 9, horizonYears: 15, yearlyEnergyKwh: 1200 },
   ],
   ['parts.total', { prices: [1], weightsKg: [2] }],
+  ['parts.sale-price', { parts: 2000, added: 0, markUpFraction: 0.1, hours: 10, hourPrice: 55, taxFraction: 0.2 }],
+  ['parts.axle-loads', { massesKg: [100], behindM: [1], wheelbaseM: 2 }],
   ...(examples as { method: string; input: Record<string, unknown>; refused?: boolean }[])
     .filter((each) => !each.refused)
     .map((each) => [each.method, each.input] as const),

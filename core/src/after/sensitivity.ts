@@ -4,7 +4,7 @@ import { apply } from '../edit/apply.ts'
 import { enter } from '../edit/enter.ts'
 import { InputError } from '../method/input-error.ts'
 import { runMethod } from '../method/method.ts'
-import { type Address, isKnown, type Known, type Origin, type Step } from '../working/working.ts'
+import { type Address, isKnown, type Known, type Origin, type Step, UNSETTLED } from '../working/working.ts'
 
 /** How a computed figure answers to one of the figures it rests on. */
 export interface Influence {
@@ -23,7 +23,6 @@ export interface Influence {
 }
 
 /** Origins that are not settled: these are the ones worth measuring. */
-const UNSETTLED: readonly Origin[] = ['assumption', 'guess', 'typical']
 /** Leaves tried for one figure, so that a job of a thousand guesses still answers at once. */
 const MOST_LEAVES = 400
 /** Of those, the strongest so many are entered in their field and the whole chain is worked again. */

@@ -28,6 +28,8 @@ export const asStringInput = (item: ArrayInverter): Controller => ({
   model: item.model,
   price: item.price,
   weightKg: item.weightKg,
+  supplier: item.supplier,
+  leadDays: item.leadDays,
   ...NO_OUTSIDE,
   technology: 'mppt',
   batteryVoltagesV: [...SYSTEM_VOLTAGES_V],

@@ -1,6 +1,6 @@
 import type { Panel } from '../catalogue/schema.ts'
 import { DEFAULTS } from '../job/defaults.ts'
-import type { Option, Plane, Site } from '../job/schema.ts'
+import type { Option, Plane, Site, Surface } from '../job/schema.ts'
 import { declinationDeg } from '../site/solar-geometry.ts'
 
 /** Kept free while nothing is entered, mm. */
@@ -9,12 +9,24 @@ export const keptFreeMm = ({ kind }: Pick<Site, 'kind'>): { readonly gap: number
   edge: (kind === 'vehicle' || kind === 'trailer' || kind === 'boat' ? DEFAULTS.vehicleEdgeMm : DEFAULTS.roofEdgeMm)
     .value,
 })
-/** Frames and rails of a panel, and the glue of a flexible one, kg. Assumptions of Yard Lamp. */
-const MOUNTING_KG = { framed: 3, flexible: 0.5 }
+/** What a plane is covered with while nobody says: assumption of Yard Lamp. */
+export function usualSurface({ kind }: Pick<Site, 'kind'>, { mount }: Pick<Plane, 'mount'>): Surface {
+  if (kind === 'vehicle' || kind === 'trailer' || kind === 'boat') return 'deck'
+  if (kind === 'equipment') return 'ground'
+  return mount === 'rows' ? 'flat' : 'tile'
+}
+
+/** What a plane is covered with. */
+export const surfaceOf = (site: Pick<Site, 'kind'>, plane: Pick<Plane, 'mount' | 'surface'>): Surface =>
+  plane.surface ?? usualSurface(site, plane)
+
+/** Rails, feet and clamps of a panel, its mounts on a deck, and the glue of a flexible one, kg. Assumptions of Yard Lamp, a little over what the parts list comes to. */
+const MOUNTING_KG = { framed: 4.5, onDeck: 1, flexible: 0.5 }
 
 /** A panel with what holds it, kg. */
-export const mountedKg = ({ weightKg, cells }: Panel): number =>
-  weightKg + (cells === 'flexible' ? MOUNTING_KG.flexible : MOUNTING_KG.framed)
+export const mountedKg = ({ weightKg, cells }: Panel, surface: Surface): number =>
+  weightKg +
+  (cells === 'flexible' ? MOUNTING_KG.flexible : surface === 'deck' ? MOUNTING_KG.onDeck : MOUNTING_KG.framed)
 /** Hours from noon within which rows do not shade each other at midwinter. */
 const FREE_OF_SHADE_H = 2
 /** Sun below this casts shadows nobody leaves room for, °. */
@@ -102,7 +114,7 @@ function fitOneWay(
     const panels = Math.max(0, Math.floor((across - 2 * edgeM + gapM) / (panelWidthM + gapM) + 1e-9))
     if (panels > 0) rows.push({ bottomM, heightM: panelHeightM, widthM: across, panels })
   }
-  const weightKgPerPanel = mountedKg(panel)
+  const weightKgPerPanel = mountedKg(panel, surfaceOf(site, plane))
   return {
     plane,
     portrait,

@@ -1,9 +1,9 @@
 import type { Panel } from '../catalogue/schema.ts'
-import type { Option, Site } from '../job/schema.ts'
+import type { Option, Site, Surface } from '../job/schema.ts'
 import type { SiteResult } from '../site/link.ts'
 import { planesTogether } from '../site/methods.ts'
 import { type Known, known, type Working } from '../working/working.ts'
-import { areaFit, mountedKg } from './area-fit.ts'
+import { areaFit, mountedKg, surfaceOf } from './area-fit.ts'
 import type { ArrayBrief } from './brief.ts'
 import { inputsByPlane, type OnPlane } from './by-plane.ts'
 import type { Layout } from './layout.ts'
@@ -45,13 +45,13 @@ export const laidBeside = (further: Option['controller']['further'], panels: rea
   })
 
 /** What panels take of a plane: a share of its area, 0 while its size is not known, and kg. */
-export function takenBy(laid: readonly LaidPanels[], fitOf: (panel: Panel) => number | undefined) {
+export function takenBy(laid: readonly LaidPanels[], fitOf: (panel: Panel) => number | undefined, surface: Surface) {
   return {
     areaFraction: laid.reduce((sum, { panel, panels }) => {
       const most = fitOf(panel)
       return sum + (most === undefined ? 0 : most > 0 ? panels / most : Number.POSITIVE_INFINITY)
     }, 0),
-    kg: laid.reduce((sum, { panel, panels }) => sum + panels * mountedKg(panel), 0),
+    kg: laid.reduce((sum, { panel, panels }) => sum + panels * mountedKg(panel, surface), 0),
   }
 }
 
@@ -70,13 +70,14 @@ export const roomOf =
       const taken = takenBy(
         beside.filter(({ planeId }) => planeId === plane.id),
         fitOf,
+        surfaceOf(place, plane),
       )
       const all = fitOf(panel)
       const byArea = all === undefined ? undefined : Math.floor(all * Math.max(0, 1 - taken.areaFraction) + 1e-9)
       const byWeight =
         plane.mostWeightKg === null
           ? undefined
-          : Math.floor(Math.max(0, plane.mostWeightKg - taken.kg) / mountedKg(panel) + 1e-9)
+          : Math.floor(Math.max(0, plane.mostWeightKg - taken.kg) / mountedKg(panel, surfaceOf(place, plane)) + 1e-9)
       return Math.min(byArea ?? Number.POSITIVE_INFINITY, byWeight ?? Number.POSITIVE_INFINITY)
     })
 

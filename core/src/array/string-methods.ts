@@ -23,7 +23,7 @@ function vocTableFactor(coldestC: number): number {
 
 /** Where neither coefficient is known: Vmp falls a little faster than Voc. Source: handbook, crystalline silicon. */
 const VMP_COEFF_FALLBACK_PER_C = -0.004
-const VOC_HOT_COEFF_FALLBACK_PER_C = -0.0035
+export const VOC_HOT_COEFF_FALLBACK_PER_C = -0.0035
 /** Least by which the working voltage stays above the bank while a tracking controller runs, V. Source: common sheets. */
 export const RUN_HEADROOM_V = 1
 const coefficient = (symbol: string, label: string) => quantity(symbol, label, '1/°C', { min: -0.02, max: 0 })

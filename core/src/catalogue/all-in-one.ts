@@ -1,5 +1,6 @@
 import { NO_OUTSIDE } from './outsides.ts'
 import type { AllInOne, Controller, Inverter } from './schema.ts'
+import { NO_SUPPLY } from './suppliers.ts'
 
 /** An all-in-one seen as an inverter: what stands on the parts list. */
 export function asInverter(item: AllInOne): Inverter {
@@ -34,5 +35,6 @@ export function asController(item: AllInOne): Controller {
     terminalMaxMm2: item.terminalMaxMm2,
     efficiency: item.efficiency,
     ...NO_OUTSIDE,
+    ...NO_SUPPLY,
   }
 }

@@ -1,5 +1,6 @@
 import { outsideOf } from './outsides.ts'
 import type { ArrayInverter } from './schema.ts'
+import { suppliedBy } from './suppliers.ts'
 
 type Row = readonly [
   id: string,
@@ -45,6 +46,7 @@ export const ARRAY_INVERTERS: readonly ArrayInverter[] = ROWS.map(
   ]) => ({
     kind: 'array-inverter',
     ...outsideOf(id),
+    ...suppliedBy('Helmsley'),
     id,
     maker: 'Helmsley',
     model,

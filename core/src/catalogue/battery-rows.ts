@@ -1,7 +1,9 @@
 import { CHEMISTRY_NAMES, type Chemistry, chemistryRow } from '../tables/chemistries.ts'
 import { outsideOf } from './outsides.ts'
 import type { Battery } from './schema.ts'
-import type { Outside } from './sheet-parts.ts'
+import type { Bolted, Outside, Supply } from './sheet-parts.ts'
+import { studOf } from './studs.ts'
+import { suppliedBy } from './suppliers.ts'
 
 export const LEAD_CURVE = [
   { depth: 0.1, cycles: 5200 },
@@ -37,7 +39,10 @@ type Typical =
   | 'dischargeMinC'
   | 'dischargeMaxC'
   | 'roundTripEfficiency'
-type Sheet = Omit<Battery, 'kind' | 'id' | 'maker' | 'model' | 'fromLabel' | Typical | keyof Outside>
+type Sheet = Omit<
+  Battery,
+  'kind' | 'id' | 'maker' | 'model' | 'fromLabel' | Typical | keyof Outside | keyof Bolted | keyof Supply
+>
 
 export const sheet = (id: string, maker: string, model: string, figures: Sheet): Battery => {
   const typical = chemistryRow(figures.chemistry)
@@ -45,6 +50,8 @@ export const sheet = (id: string, maker: string, model: string, figures: Sheet):
   return {
     kind: 'battery',
     ...outsideOf(id),
+    ...studOf(id),
+    ...suppliedBy(maker),
     fromLabel: false,
     id,
     selfDischargeFractionPerMonth: typical.selfDischargeFractionPerMonth,

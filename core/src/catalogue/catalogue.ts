@@ -4,6 +4,7 @@ import { CONTROLLERS } from './controllers.ts'
 import { CONVERTERS, FITTINGS } from './fittings.ts'
 import { CABLES, DEVICES } from './installation.ts'
 import { ALL_IN_ONES, INVERTERS } from './inverters.ts'
+import { MATERIALS } from './materials.ts'
 import { PANELS } from './panels.ts'
 import type { CatalogueItem } from './schema.ts'
 import { catalogueOf } from './shelf.ts'
@@ -23,6 +24,7 @@ export const SHIPPED_ITEMS: readonly CatalogueItem[] = [
   ...FITTINGS,
   ...CABLES,
   ...DEVICES,
+  ...MATERIALS,
 ]
 export const SHIPPED_CATALOGUE = catalogueOf(SHIPPED_ITEMS)
 /** Currency of the shipped prices. */

@@ -1,8 +1,10 @@
 import { outsideOf } from './outsides.ts'
 import type { Controller } from './schema.ts'
-import type { Outside } from './sheet-parts.ts'
+import type { Outside, Supply } from './sheet-parts.ts'
+import { suppliedBy } from './suppliers.ts'
 
 type Added =
+  | keyof Supply
   | keyof Outside
   | 'inputs'
   | 'maxPvPowerW'
@@ -25,6 +27,7 @@ const controller = (id: string, model: string, figures: ControllerSheet): Contro
   maker: 'Lanthorn',
   model,
   ...outsideOf(id),
+  ...suppliedBy('Lanthorn'),
   inputs: 1,
   maxInputPowerW: null,
   runHeadroomV: null,

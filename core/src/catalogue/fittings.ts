@@ -1,5 +1,7 @@
 import { outsideOf } from './outsides.ts'
 import type { Converter, Fitting, FittingRole } from './schema.ts'
+import { studOf } from './studs.ts'
+import { suppliedBy } from './suppliers.ts'
 
 type FittingRow = readonly [
   id: string,
@@ -57,6 +59,8 @@ export const FITTINGS: readonly Fitting[] = ROWS.map(
   ([id, model, role, currentA, maxDcV, maxAcV, ways, terminalMaxMm2, weightKg, price]) => ({
     kind: 'fitting',
     ...outsideOf(id),
+    ...studOf(id),
+    ...suppliedBy('Wardwick'),
     id,
     maker: 'Wardwick',
     model,
@@ -106,6 +110,7 @@ export const CONVERTERS: readonly Converter[] = CONVERTER_ROWS.map(
   ([id, model, inputV, outputV, outputA, efficiency, idleW, weightKg, price]) => ({
     kind: 'converter',
     ...outsideOf(id),
+    ...suppliedBy('Kelder'),
     id,
     maker: 'Kelder',
     model,

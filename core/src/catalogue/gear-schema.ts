@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { choice, count, quantity } from '../method/quantity.ts'
-import { amps, common, outside, pieces, share, systemVoltage, unsaid, volts, watts } from './sheet-parts.ts'
+import { amps, bolted, common, outside, pieces, share, systemVoltage, unsaid, volts, watts } from './sheet-parts.ts'
 
 /** An inverter of an array's own, on the AC side. */
 export const arrayInverterSchema = z.strictObject({
@@ -61,4 +61,50 @@ export const fittingSchema = z.strictObject({
   ways: pieces('ways'),
   terminalMaxMm2: unsaid(quantity('A', 'largest wire its terminals take', 'mm²', { min: 0.1, max: 1e4 })),
   ...outside,
+  ...bolted,
+})
+
+/** Small parts: how many follows from what stands there, and nothing of the design hangs on them. */
+export const MATERIAL_ROLES = [
+  'lug',
+  'ferrule',
+  'sleeve',
+  'connector',
+  'gland',
+  'conduit',
+  'clip',
+  'rail',
+  'rail-joint',
+  'mid-clamp',
+  'end-clamp',
+  'foot',
+  'seal',
+  'frame',
+  'glue',
+  'roof-entry',
+  'bonding-clip',
+  'earth-rod',
+  'rod-clamp',
+  'earth-bar',
+  'enclosure',
+  'backing',
+  'label-sheet',
+] as const
+export type MaterialRole = (typeof MATERIAL_ROLES)[number]
+export const materialSchema = z.strictObject({
+  ...common,
+  kind: z.literal('material'),
+  role: choice(MATERIAL_ROLES),
+  /** What it fits: a conductor (35 mm2), a conduit (25 mm), a gland (M16), a surface (tile); empty where it fits all. */
+  size: z.string().max(40, { error: () => 'at most 40 letters' }),
+  /** Of the stud a lug fits; null for what has none. */
+  studMm: unsaid(quantity('M', 'stud it fits', 'mm', { min: 2, max: 30 })),
+  /** Of one piece of rail, conduit or rod; null for what is counted. */
+  lengthM: unsaid(quantity('l', 'length of one piece', 'm', { min: 0.01, max: 1000 })),
+  /** Of a board; null for what is none. */
+  areaM2: unsaid(quantity('A', 'area of one piece', 'm²', { min: 0.01, max: 1000 })),
+  /** Modules of an enclosure, ways of an earth bar, labels of a sheet. */
+  ways: unsaid(pieces('ways')),
+  /** Pieces sold together; the price is of one. */
+  packOf: pieces('pieces in a pack'),
 })

@@ -1,4 +1,5 @@
 /** Data sheets, price lists, voltage classes. The door of this room: what other packages use of it. */
+export { CATALOGUE_CURRENCY } from './catalogue.ts'
 export { itemFromLabelCells, LABEL_FIELDS } from './from-label.ts'
 export { cellsOf, type ItemCells, idOf, itemFromCells, keptItem, parseItem } from './item-text.ts'
 export { changedItems, itemsOf, sheetsOfItsOwn } from './kept-items.ts'

@@ -1,7 +1,9 @@
 import { CONDUCTORS, isAwg } from '../tables/conductor.ts'
 import { outsideOf } from './outsides.ts'
 import type { Cable, Device } from './schema.ts'
-import type { Outside } from './sheet-parts.ts'
+import type { Bolted, Outside, Supply } from './sheet-parts.ts'
+import { studOf } from './studs.ts'
+import { suppliedBy } from './suppliers.ts'
 
 /** Copper weighs 8.96 g/cm³; insulation adds about a third. */
 const CABLE_KG_PER_M_PER_MM2 = 0.00896 * 1.33
@@ -17,6 +19,7 @@ const PRICE = {
 export const CABLES: readonly Cable[] = CABLE_USES.flatMap((use) =>
   CONDUCTORS.map(({ size, areaMm2 }) => ({
     kind: 'cable' as const,
+    ...suppliedBy('Ropewalk'),
     id: `ropewalk-${use}-${size.toLowerCase().replace(/[^a-z0-9]+/g, '-')}`,
     maker: 'Ropewalk',
     model: `${use === 'pv' ? 'Solar lead' : use === 'battery' ? 'Battery lead' : 'Fixed wire'} ${isAwg(size) ? size : size.replace('mm2', 'mm²')}`,
@@ -27,13 +30,25 @@ export const CABLES: readonly Cable[] = CABLE_USES.flatMap((use) =>
   })),
 )
 
+/** Of a fuse link alone. Invented. */
+const LINK_PRICE: Readonly<Record<string, number>> = {
+  'wardwick-bf-high': 38,
+  'wardwick-bf-strip': 7,
+  'wardwick-bf-knife': 46,
+  'wardwick-pvf': 4,
+  'wardwick-pvf-h': 9,
+}
+
 const device = (
   id: string,
   model: string,
-  figures: Omit<Device, 'kind' | 'id' | 'maker' | 'model' | keyof Outside>,
+  figures: Omit<Device, 'kind' | 'id' | 'maker' | 'model' | 'linkPrice' | keyof Outside | keyof Bolted | keyof Supply>,
 ): Device => ({
   kind: 'device',
   ...outsideOf(id),
+  ...studOf(id),
+  ...suppliedBy('Wardwick'),
+  linkPrice: LINK_PRICE[id] ?? null,
   id,
   maker: 'Wardwick',
   model,

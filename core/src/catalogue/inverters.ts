@@ -1,9 +1,13 @@
 import { outsideOf } from './outsides.ts'
 import type { AllInOne, Inverter } from './schema.ts'
-import type { Outside } from './sheet-parts.ts'
+import type { Bolted, Outside, Supply } from './sheet-parts.ts'
+import { studOf } from './studs.ts'
+import { suppliedBy } from './suppliers.ts'
 
 type Added =
   | keyof Outside
+  | keyof Bolted
+  | keyof Supply
   | 'efficiencyPoints'
   | 'searchW'
   | 'splitPhaseStack'
@@ -25,6 +29,8 @@ const efficiencyPoints = (full: number) => [
 const inverter = (id: string, maker: string, model: string, figures: InverterSheet): Inverter => ({
   kind: 'inverter',
   ...outsideOf(id),
+  ...studOf(id),
+  ...suppliedBy(maker),
   id,
   maker,
   model,

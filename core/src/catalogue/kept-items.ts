@@ -28,7 +28,7 @@ export function itemsOf(catalogue: Catalogue): CatalogueItem[] {
   const inside = new Set(catalogue.allInOnes.map(({ id }) => id))
   const apart = <T extends { id: string }>(items: readonly T[]) => items.filter(({ id }) => !inside.has(id))
   const { panels, batteries, controllers, inverters, allInOnes, generators, chargers, cables, devices } = catalogue
-  const { arrayInverters, converters, fittings } = catalogue
+  const { arrayInverters, converters, fittings, materials } = catalogue
   return [
     ...panels,
     ...batteries,
@@ -42,6 +42,7 @@ export function itemsOf(catalogue: Catalogue): CatalogueItem[] {
     ...fittings,
     ...cables,
     ...devices,
+    ...materials,
   ]
 }
 

@@ -1,6 +1,8 @@
 import type { Panel } from './schema.ts'
+import type { Supply } from './sheet-parts.ts'
+import { suppliedBy } from './suppliers.ts'
 
-type Sheet = Omit<Panel, 'kind' | 'id' | 'maker' | 'model' | 'cells' | 'pmpCoeffPerC'>
+type Sheet = Omit<Panel, 'kind' | 'id' | 'maker' | 'model' | 'cells' | 'pmpCoeffPerC' | keyof Supply>
 
 /** Temperature coefficients of kinds of cells, as sheets give them, 1/°C. */
 const COEFFICIENTS = {
@@ -11,6 +13,7 @@ const COEFFICIENTS = {
 
 const sheet = (id: string, maker: string, model: string, figures: Sheet, cells: Panel['cells'] = 'mono'): Panel => ({
   kind: 'panel',
+  ...suppliedBy(maker),
   id,
   maker,
   model,
@@ -42,6 +45,7 @@ function fromRow([id, maker, model, cells, powerW, vocV, vmpV, iscA, maxSeriesFu
   const [nominalV, lengthMm, widthMm, weightKg, price] = rest
   return {
     kind: 'panel',
+    ...suppliedBy(maker),
     id,
     maker,
     model,

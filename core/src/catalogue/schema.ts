@@ -3,9 +3,10 @@ import { choice, count, quantity } from '../method/quantity.ts'
 import { CHEMISTRY_NAMES } from '../tables/chemistries.ts'
 import { DEVICE_SERIES } from '../tables/standard-ratings.ts'
 import { OPENINGS } from '../tables/time-current.ts'
-import { arrayInverterSchema, converterSchema, fittingSchema } from './gear-schema.ts'
+import { arrayInverterSchema, converterSchema, fittingSchema, materialSchema } from './gear-schema.ts'
 import {
   amps,
+  bolted,
   celsius,
   common,
   millimetres,
@@ -20,7 +21,16 @@ import {
   watts,
 } from './sheet-parts.ts'
 
-export { arrayInverterSchema, converterSchema, FITTING_ROLES, type FittingRole, fittingSchema } from './gear-schema.ts'
+export {
+  arrayInverterSchema,
+  converterSchema,
+  FITTING_ROLES,
+  type FittingRole,
+  fittingSchema,
+  MATERIAL_ROLES,
+  type MaterialRole,
+  materialSchema,
+} from './gear-schema.ts'
 
 export const panelSchema = z.strictObject({
   ...common,
@@ -77,6 +87,7 @@ export const batterySchema = z.strictObject({
   /** Entered from its label alone: what no label prints is assumed by chemistry. */
   fromLabel: z.boolean().default(false),
   ...outside,
+  ...bolted,
 })
 
 /** The array side of a controller, or of an all-in-one. */
@@ -148,7 +159,13 @@ const inverterSide = {
   acCoupledRatio: unsaid(quantity('k', 'AC-coupled array for each watt of its own', '', { min: 0, max: 10 })),
 }
 
-export const inverterSchema = z.strictObject({ ...common, kind: z.literal('inverter'), ...inverterSide, ...outside })
+export const inverterSchema = z.strictObject({
+  ...common,
+  kind: z.literal('inverter'),
+  ...inverterSide,
+  ...outside,
+  ...bolted,
+})
 
 /** Inverter, charger and controller in one case. */
 export const allInOneSchema = z.strictObject({
@@ -157,6 +174,7 @@ export const allInOneSchema = z.strictObject({
   ...inverterSide,
   ...arrayInput,
   ...outside,
+  ...bolted,
 })
 
 export const generatorSchema = z.strictObject({
@@ -198,6 +216,7 @@ export const chargerSchema = z.strictObject({
   efficiency: share('η', 'efficiency'),
   powerFactor: share('pf', 'power factor'),
   ...outside,
+  ...bolted,
 })
 
 export const cableSchema = z.strictObject({
@@ -223,6 +242,9 @@ export const deviceSchema = z.strictObject({
   opening: unsaid(choice(OPENINGS)),
   /** Of one, with its holder or housing. */
   ...outside,
+  ...bolted,
+  /** Of a fuse link alone, as a spare; null where the sheet says nothing. */
+  linkPrice: unsaid(quantity('p', 'price of a link alone', 'money', { min: 0, max: 1e9 })),
 })
 
 export const catalogueItemSchema = z.discriminatedUnion('kind', [
@@ -238,6 +260,7 @@ export const catalogueItemSchema = z.discriminatedUnion('kind', [
   fittingSchema,
   cableSchema,
   deviceSchema,
+  materialSchema,
 ])
 
 export type Panel = z.output<typeof panelSchema>
@@ -252,6 +275,7 @@ export type Converter = z.output<typeof converterSchema>
 export type Fitting = z.output<typeof fittingSchema>
 export type Cable = z.output<typeof cableSchema>
 export type Device = z.output<typeof deviceSchema>
+export type Material = z.output<typeof materialSchema>
 export const ITEM_KINDS = [
   'panel',
   'battery',
@@ -265,6 +289,7 @@ export const ITEM_KINDS = [
   'fitting',
   'cable',
   'device',
+  'material',
 ] as const
 export type ItemKind = (typeof ITEM_KINDS)[number]
 export type CatalogueItem = z.output<typeof catalogueItemSchema>

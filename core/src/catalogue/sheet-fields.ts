@@ -13,6 +13,7 @@ import {
   generatorSchema,
   type ItemKind,
   inverterSchema,
+  materialSchema,
   panelSchema,
 } from './schema.ts'
 
@@ -47,6 +48,7 @@ export const ITEM_SCHEMAS = {
   fitting: fittingSchema,
   cable: cableSchema,
   device: deviceSchema,
+  material: materialSchema,
 } as const satisfies Record<ItemKind, z.ZodObject>
 
 /** In words, one kind and several. */
@@ -63,6 +65,7 @@ export const KIND_NAME: Record<ItemKind, readonly [one: string, many: string]> =
   fitting: ['fitting', 'Switches, shunts and bars'],
   cable: ['cable', 'Cables'],
   device: ['device', 'Fuses and breakers'],
+  material: ['small part', 'Small parts'],
 }
 
 /** What a person with the sheet in hand may want to know. */
@@ -103,6 +106,11 @@ const HELP: Record<string, string> = {
   acCoupledRatio: 'Watts of an AC-coupled array for each watt of its own. Empty: 1.',
   heldBackByFrequency: 'yes where it gives less as the frequency of the mains rises.',
   neutralBonded: 'yes where neutral is joined to the frame at the works.',
+  studMm: 'M8 is 8 mm; 0 where conductors are clamped. Empty: as usual for its current.',
+  linkPrice: 'Of a fuse link alone, as a spare. Empty: a third of the price.',
+  lengthM: 'Of one piece of rail or conduit.',
+  packOf: 'Sold by so many; the price is of one.',
+  leadDays: 'Days from the order until it is here.',
   fromLabel: 'yes where the rest was assumed by chemistry; no once its sheet is entered.',
 }
 
@@ -129,6 +137,7 @@ const LABELS: Record<string, string> = {
   source: 'fed by',
   use: 'use',
   size: 'size',
+  supplier: 'supplier',
   type: 'type',
   role: 'what it is',
   heldBackByFrequency: 'held back by the frequency',

@@ -12,6 +12,7 @@ import type {
   Fitting,
   Generator,
   Inverter,
+  Material,
   Panel,
 } from './schema.ts'
 
@@ -29,6 +30,7 @@ export interface Catalogue {
   readonly fittings: readonly Fitting[]
   readonly cables: readonly Cable[]
   readonly devices: readonly Device[]
+  readonly materials: readonly Material[]
 }
 
 export function catalogueOf(items: readonly CatalogueItem[]): Catalogue {
@@ -48,5 +50,6 @@ export function catalogueOf(items: readonly CatalogueItem[]): Catalogue {
     fittings: of('fitting'),
     cables: of('cable'),
     devices: of('device'),
+    materials: of('material'),
   }
 }

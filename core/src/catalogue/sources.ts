@@ -1,5 +1,7 @@
 import { outsideOf } from './outsides.ts'
 import type { Charger, Generator } from './schema.ts'
+import { studOf } from './studs.ts'
+import { suppliedBy } from './suppliers.ts'
 
 type GeneratorRow = readonly [
   id: string,
@@ -44,6 +46,7 @@ const PART_LOAD = [
 export const GENERATORS: readonly Generator[] = GENERATOR_ROWS.map(
   ([id, model, continuousW, continuousVA, mains, fuel, litres, tankL, autoStart, neutralBonded, weightKg, price]) => ({
     kind: 'generator',
+    ...suppliedBy('Thornby'),
     id,
     maker: 'Thornby',
     model,
@@ -103,6 +106,8 @@ export const CHARGERS: readonly Charger[] = CHARGER_ROWS.map(
   ([id, model, source, inputV, batteryVoltageV, outputA, efficiency, powerFactor, weightKg, price]) => ({
     kind: 'charger',
     ...outsideOf(id),
+    ...studOf(id),
+    ...suppliedBy('Kelder'),
     id,
     maker: 'Kelder',
     model,

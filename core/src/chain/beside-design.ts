@@ -7,7 +7,7 @@ import { besidePlace } from './beside.ts'
 interface Made {
   readonly id: string
   readonly name: string
-  readonly design: { readonly plant: Plant; readonly wiring: BuiltBeside['wiring']; readonly needs: readonly Need[] }
+  readonly design: Omit<BuiltBeside, 'name'> & { readonly needs: readonly Need[] }
 }
 
 const built = new WeakMap<Plant, BuiltBeside>()
@@ -20,10 +20,10 @@ function keptList(list: readonly BuiltBeside[]): readonly BuiltBeside[] {
 }
 
 /** What must be bought for a system beside; the same object for the same design. */
-function builtOf({ name, design: { plant, wiring } }: Made): BuiltBeside {
+function builtOf({ name, design: { plant, wiring, option, array, controller } }: Made): BuiltBeside {
   const before = built.get(plant)
-  if (before?.wiring === wiring && before.name === name) return before
-  const made = { name, plant, wiring }
+  if (before?.wiring === wiring && before.name === name && before.option === option) return before
+  const made = { name, plant, wiring, option, array, controller }
   built.set(plant, made)
   return made
 }

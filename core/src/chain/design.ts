@@ -11,6 +11,7 @@ import { COMFORTABLE_CURRENT_A, HIGHEST_CURRENT_A } from '../inverter/full-curre
 import { inverterLink } from '../inverter/link.ts'
 import { inverterNeedLink, type NeedAhead } from '../inverter/need.ts'
 import { chosenOption } from '../job/job.ts'
+import { currencyOf, pricedCatalogue } from '../job/priced.ts'
 import type { Job } from '../job/schema.ts'
 import { type BusNeed, busNeedLink } from '../loads/bus-need.ts'
 import { type Demand, demandLink } from '../loads/demand.ts'
@@ -57,6 +58,8 @@ export interface BesideDesign {
 export interface Design extends Bench, Results {
   /** What stands there and what joins it. */
   readonly plant: Plant
+  /** The catalogue as its sheets are kept: `catalogue` has the prices of the job. */
+  readonly sheets: Catalogue
   /** The whole job; `job` is what the main system sees of it. */
   readonly wholeJob: Job
   /** Small systems of their own on the same site. */
@@ -102,11 +105,12 @@ function designOrRest(job: Job, shelf: Catalogue, wired: Wired): Design {
 function makeDesign(wholeJob: Job, shelf: Catalogue, wired: Wired): Design {
   const option = chosenOption(wholeJob)
   const job = mainJob(wholeJob, option)
+  const sheets = withKeptItems(shelf, job.items)
   const bench: Bench = {
     job,
     option,
-    catalogue: withKeptItems(shelf, job.items),
-    write: writerOf(job.units, job.currency),
+    catalogue: pricedCatalogue(sheets, job),
+    write: writerOf(job.units, currencyOf(job)),
   }
   const rules = wired(job.site)
   const site = CHAIN.site(bench, {})
@@ -141,7 +145,10 @@ function makeDesign(wholeJob: Job, shelf: Catalogue, wired: Wired): Design {
       design: design(besideJob(wholeJob, option, each), shelf, wired),
     }),
   )
-  const parts = CHAIN.parts({ ...bench, job: wholeJob }, { plant, wiring, beside: builtBeside(beside) })
+  const parts = CHAIN.parts(
+    { ...bench, job: wholeJob },
+    { ...sized, rules, site, plant, wiring, beside: builtBeside(beside) },
+  )
   const results = { site, loads, ...sized, inverter, wiring, parts }
   const ahead = [site, demand, inverterNeed, powerAhead, voltage, inverter, loads]
   const after = [sized.battery, sized.array, sized.controller, sized.backup, wiring, parts]
@@ -150,6 +157,7 @@ function makeDesign(wholeJob: Job, shelf: Catalogue, wired: Wired): Design {
     ...bench,
     ...results,
     plant,
+    sheets,
     wholeJob,
     beside,
     needs: [...LINKS.flatMap((link) => results[link].needs), ...beside.flatMap(besideNeeds)],

@@ -1,4 +1,5 @@
 import { arrayMethods } from '../array/methods.ts'
+import { onSiteMethods } from '../array/on-site-methods.ts'
 import { stringMethods } from '../array/string-methods.ts'
 import { backupMethods } from '../backup/methods.ts'
 import { batteryMethods } from '../battery/methods.ts'
@@ -27,6 +28,7 @@ export const METHODS: readonly AnyMethod[] = [
   ...standingMethods,
   ...arrayMethods,
   ...stringMethods,
+  ...onSiteMethods,
   ...controllerMethods,
   ...inverterMethods,
   ...backupMethods,

@@ -1,4 +1,4 @@
-import { areaFit } from '../array/area-fit.ts'
+import { areaFit, surfaceOf } from '../array/area-fit.ts'
 import { type LaidPanels, laidBeside, takenBy } from '../array/in-planes.ts'
 import type { Panel } from '../catalogue/schema.ts'
 import type { Change } from '../edit/edit.ts'
@@ -28,7 +28,7 @@ export const arrayDoesNotFit = defineCheck({
       ]
       if (laid.length === 0) return []
       const changes = option.array.panelId === null ? [] : LET_GO
-      const { areaFraction, kg } = takenBy(laid, fitOf)
+      const { areaFraction, kg } = takenBy(laid, fitOf, surfaceOf(job.site, plane))
       const found: Found[] = []
       if (areaFraction > 1 + 1e-9)
         found.push({ ...saidOf(tooMany(plane, laid, fitOf, areaFraction, write)), place: 'site.planes', changes })

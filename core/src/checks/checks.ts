@@ -175,6 +175,10 @@ export const CHECKS: readonly Check[] = [
   partsWeightOver,
 ]
 
+const BY_ID = new Map(CHECKS.map((check) => [check.id, check]))
+/** A check by its id; null where there is none of it. */
+export const checkOf = (id: string): Check | null => BY_ID.get(id) ?? null
+
 const found = new WeakMap<Design, readonly Finding[]>()
 
 /** Everything found wrong with a design, gravest first, then in the order of the chain; the same list for the same design. */

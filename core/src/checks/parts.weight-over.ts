@@ -7,7 +7,7 @@ export const partsWeightOver = defineCheck({
   fires: 'what stands on a vehicle, an axle or a floor weighs more than the weight given for it',
   find(_job, { parts: { weightTargets }, write }) {
     return weightTargets.flatMap(({ target, weightKg }): Found[] =>
-      target.mostKg === null || weightKg <= target.mostKg
+      target.mostKg === null || weightKg === null || weightKg <= target.mostKg
         ? []
         : [
             {

@@ -1,4 +1,4 @@
-import { EMPTY_BACKUP, emptyJob, emptyLoad, emptyOption, emptyPlane } from '../job/job.ts'
+import { EMPTY_BACKUP, EMPTY_TRADE, emptyJob, emptyLoad, emptyOption, emptyPlane } from '../job/job.ts'
 import type { Job, Load, Option } from '../job/schema.ts'
 
 const hours = (from: number, to: number): number[] => Array.from({ length: to - from }, (_, i) => from + i)
@@ -148,13 +148,33 @@ export function fieldStation(): Job {
         { azimuthDeg: 255, heightDeg: 5 },
         { azimuthDeg: 285, heightDeg: 0 },
       ],
-      planes: [{ ...emptyPlane('a', 'Loft roof'), widthM: 7.5, heightM: 4.2, mostWeightKg: 260 }],
+      planes: [{ ...emptyPlane('a', 'Loft roof'), widthM: 7.5, heightM: 4.2, surface: 'slate', mostWeightKg: 260 }],
       arrayToBatteryM: 18,
       batteryToBoardM: 7,
       critical: false,
       mainsVoltageV: 230,
     },
     loads: LOADS,
+    trade: {
+      ...EMPTY_TRADE,
+      markUpFraction: 0.15,
+      hourPrice: 58,
+      taxFraction: 0.2,
+      added: [{ id: 'boat', name: 'Boat to the island, at slack water', quantity: 3, price: 140, supplier: '' }],
+      quote: {
+        ...EMPTY_TRADE.quote,
+        number: 'SR-7',
+        seller: 'Sallow & Reed, off-grid power\nThe Old Ropewalk, Skelder Quay',
+        customer: 'Saltmarsh Bird Observatory\nSkelder Holm',
+        optionIds: ['a', 'b'],
+        terms: 'Weather and tide may move the dates.',
+        payments: [
+          { id: 'order', name: 'With the order', fraction: 0.4 },
+          { id: 'parts', name: 'When the parts are on the island', fraction: 0.4 },
+          { id: 'end', name: 'At hand-over', fraction: 0.2 },
+        ],
+      },
+    },
     options: [
       lithium,
       {

@@ -131,7 +131,7 @@ const MORE_BREAKS: readonly Break[] = [
   [
     'an axle that bears five kilograms',
     'parts.weight-over',
-    (job) => change(job, [site({ weightTargets: [{ id: 'w', name: 'Axle', mostKg: 5, places: [] }] })]),
+    (job) => change(job, [site({ weightTargets: [{ id: 'w', name: 'Axle', mostKg: 5, places: [], axle: null }] })]),
   ],
   ['a record low of the summer', 'site.record-low-odd', (job) => change(job, [site({ recordLowC: 23 })])],
   ['a record high in °F', 'site.record-low-odd', (job) => change(job, [site({ recordHighC: 78 })])],

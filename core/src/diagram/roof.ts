@@ -22,6 +22,7 @@ export interface RoofString {
   /** As on the one-line drawing, such as GP1.3. */
   readonly designation: string
   readonly arrayId: string
+  readonly panel: Panel
   /** What it ends at, such as T1.2; empty where that is not known. */
   readonly into: string
   readonly panels: readonly RoofPanel[]
@@ -45,8 +46,9 @@ export interface RoofPlane {
 }
 
 /** A system as its strings are told from it. */
-export interface RoofSystem extends Pick<DiagramBrief, 'plant' | 'wiring'> {
-  readonly option: Option
+export interface RoofSystem extends Pick<DiagramBrief, 'plant'> {
+  readonly wiring: Parameters<typeof designationsOf>[1]
+  readonly option: Pick<Option, 'array' | 'controller' | 'inverter'>
   readonly array: ArrayResult
   readonly controller: ControllerResult
 }
@@ -73,6 +75,7 @@ export function roofOf(brief: RoofBrief): RoofPlane[] {
     const strings = placed.strings.map(({ panels, wanted: { array, designation, into } }) => ({
       designation,
       arrayId: array.id,
+      panel: array.panel,
       into,
       panels,
     }))

@@ -1,6 +1,7 @@
 import { MAIN_ARRAY_ID } from '../controller/link.ts'
 import { chosenOption, EMPTY_BOND_CHOICE, EMPTY_CIRCUIT_CHOICE } from '../job/job.ts'
 import type { Job, Load, Option } from '../job/schema.ts'
+import type { BoughtAs, Trade } from '../job/trade.ts'
 import type { Edit, LoadChange, VoltageBound } from './edit.ts'
 import { withSwitches } from './schools.ts'
 
@@ -30,6 +31,12 @@ export function apply(job: Job, edit: Edit): Job {
       return put(job, 'existing', patched(job.existing, edit.id, edit.patch))
     case 'remove-existing':
       return put(job, 'existing', without(job.existing, [edit.id]))
+    case 'set-trade':
+      return { ...job, trade: { ...job.trade, ...edit.patch } }
+    case 'set-quote':
+      return { ...job, trade: { ...job.trade, quote: { ...job.trade.quote, ...edit.patch } } }
+    case 'buy-as':
+      return put(job, 'trade', boughtAs(job.trade, edit))
     case 'keep-school':
       return { ...job, schools: [...job.schools, edit.school] }
     case 'remove-school':
@@ -64,6 +71,17 @@ function without<T extends Named>(list: T[], ids: readonly string[]): T[] {
   const gone = new Set(ids)
   const left = list.filter(({ id }) => !gone.has(id))
   return left.length === list.length ? list : left
+}
+
+const AS_ITS_SHEET: BoughtAs = { price: null, supplier: '', leadDays: null }
+
+/** An item bought as its sheet says is not named. */
+function boughtAs(trade: Trade, { itemId, patch }: Extract<Edit, { act: 'buy-as' }>): Trade {
+  const { [itemId]: before, ...others } = trade.bought
+  const now = patch && { ...(before ?? AS_ITS_SHEET), ...patch }
+  if (now && (now.price !== null || now.supplier !== '' || now.leadDays !== null))
+    return { ...trade, bought: { ...trade.bought, [itemId]: now } }
+  return before ? { ...trade, bought: others } : trade
 }
 
 type LoadsEdit = Extract<Edit, { act: 'add-loads' | 'change-loads' | 'paste-loads' | 'remove-loads' | 'move-loads' }>
@@ -125,6 +143,7 @@ type OptionEdit = Extract<
       | 'set-bond'
       | 'set-fitting'
       | 'hang-piece'
+      | 'set-part'
       | 'add-beside'
       | 'change-beside'
       | 'remove-beside'
@@ -168,6 +187,12 @@ function optionAfter(option: Option, edit: OptionEdit): Option {
       if (edit.at === null && before === undefined) return option
       const wall = edit.at === null ? others : { ...others, [edit.pieceId]: edit.at }
       return { ...option, wiring: { ...option.wiring, wall } }
+    }
+    case 'set-part': {
+      const { [edit.key]: before, ...others } = option.parts.quantities
+      if (edit.quantity === null && before === undefined) return option
+      const quantities = edit.quantity === null ? others : { ...others, [edit.key]: edit.quantity }
+      return { ...option, parts: { ...option.parts, quantities } }
     }
     case 'set-bond': {
       const { bonds } = option.wiring

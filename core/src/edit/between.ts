@@ -26,7 +26,7 @@ export function actsBetween(before: Job, after: Job): Edit[] | null {
 type Part = (before: Job, after: Job) => Edit[] | null
 
 /** Fields with acts of their own. */
-const OWN = new Set(['format', 'version', 'site', 'loads', 'options', 'chosenOptionId', 'existing', 'schools'])
+const OWN = new Set(['format', 'version', 'site', 'loads', 'options', 'chosenOptionId', 'existing', 'schools', 'trade'])
 
 /** The same object, or one that says the same: a document that was read twice. */
 const same = (a: unknown, b: unknown): boolean =>
@@ -69,6 +69,7 @@ const PARTS: readonly Part[] = [
     const patch = patchOf(before.site, after.site)
     return patch ? [{ act: 'set-site', patch }] : []
   },
+  tradeBetween,
   loadsBetween,
   (before, after) =>
     rowsBetween(before.existing, after.existing, {
@@ -84,6 +85,21 @@ const PARTS: readonly Part[] = [
     }),
   optionsBetween,
 ]
+
+function tradeBetween({ trade: before }: Job, { trade: after }: Job): Edit[] {
+  if (before === after) return []
+  const { quote, bought } = after
+  const patch = patchOf<object>({ ...before, quote, bought }, after)
+  const said = patchOf(before.quote, quote)
+  const ids = new Set([...Object.keys(before.bought), ...Object.keys(bought)])
+  return [
+    ...(patch ? [{ act: 'set-trade', patch } as const] : []),
+    ...(said ? [{ act: 'set-quote', patch: said } as const] : []),
+    ...[...ids].flatMap((itemId): Edit[] =>
+      same(before.bought[itemId], bought[itemId]) ? [] : [{ act: 'buy-as', itemId, patch: bought[itemId] ?? null }],
+    ),
+  ]
+}
 
 function loadsBetween({ loads: before }: Job, { loads: after }: Job): Edit[] | null {
   if (before === after) return []
@@ -194,6 +210,11 @@ function optionBetween(was: Option, now: Option): Edit[] {
   for (const unitId of new Set([...Object.keys(was.wiring.fittings), ...Object.keys(now.wiring.fittings)])) {
     const itemId = now.wiring.fittings[unitId] ?? null
     if ((was.wiring.fittings[unitId] ?? null) !== itemId) acts.push({ act: 'set-fitting', unitId, itemId })
+  }
+  const { quantities } = now.parts
+  for (const key of new Set([...Object.keys(was.parts.quantities), ...Object.keys(quantities)])) {
+    const quantity = quantities[key] ?? null
+    if ((was.parts.quantities[key] ?? null) !== quantity) acts.push({ act: 'set-part', key, quantity })
   }
   for (const pieceId of new Set([...Object.keys(was.wiring.wall), ...Object.keys(now.wiring.wall)])) {
     const at = now.wiring.wall[pieceId] ?? null

@@ -12,6 +12,7 @@ import type {
   School,
   Site,
 } from '../job/schema.ts'
+import type { BoughtAs, Quote, Trade } from '../job/trade.ts'
 
 /** Parts of an option that are changed by their fields. */
 export type OptionPart = 'battery' | 'array' | 'controller' | 'inverter' | 'backup' | 'wiring'
@@ -19,7 +20,7 @@ export type OptionPatch = { [K in OptionPart]: { readonly part: K; readonly patc
 
 /** Fields of a job that are no lists with acts of their own. */
 export type JobPatch = Partial<
-  Omit<Job, 'format' | 'version' | 'site' | 'loads' | 'options' | 'chosenOptionId' | 'existing' | 'schools'>
+  Omit<Job, 'format' | 'version' | 'site' | 'loads' | 'options' | 'chosenOptionId' | 'existing' | 'schools' | 'trade'>
 >
 
 export interface LoadChange {
@@ -81,6 +82,12 @@ export type Edit =
   | { readonly act: 'hang-piece'; readonly pieceId: string; readonly at: HungAt | null }
   /** A protective or bonding conductor, by its joint in the plant. */
   | { readonly act: 'set-bond'; readonly bondId: string; readonly patch: Partial<BondChoice> }
+  /** A line of the list of parts, by its key; null leaves its quantity to the design. */
+  | { readonly act: 'set-part'; readonly key: string; readonly quantity: number | null }
+  | { readonly act: 'set-trade'; readonly patch: Partial<Omit<Trade, 'quote' | 'bought'>> }
+  | { readonly act: 'set-quote'; readonly patch: Partial<Quote> }
+  /** How an item is bought, by its id; null as its sheet says. */
+  | { readonly act: 'buy-as'; readonly itemId: string; readonly patch: Partial<BoughtAs> | null }
   /** A small system of its own beside the main one. */
   | { readonly act: 'add-beside'; readonly beside: Beside }
   | { readonly act: 'change-beside'; readonly id: string; readonly patch: Partial<Beside> }
@@ -121,6 +128,10 @@ const TRAVELLING: Readonly<Record<Travelling, true>> = {
   'set-fitting': true,
   'hang-piece': true,
   'set-bond': true,
+  'set-part': true,
+  'set-trade': true,
+  'set-quote': true,
+  'buy-as': true,
   'add-beside': true,
   'change-beside': true,
   'remove-beside': true,

@@ -7,6 +7,14 @@ const OF_JOB: Readonly<Record<string, readonly string[]>> = {
   loads: ['loadMarginFraction', 'controllerStandbyW', 'monitorStandbyW'],
   battery: ['horizonYears'],
 }
+/** Figures of buying and selling that stand on the page of the parts. */
+const OF_TRADE: readonly string[] = [
+  'ratePerCatalogue',
+  'markUpFraction',
+  'taxFraction',
+  'hourPrice',
+  'wasteFraction',
+] satisfies (keyof Job['trade'])[]
 const PARTS: readonly string[] = ['battery', 'array', 'controller', 'inverter', 'backup'] satisfies OptionPart[]
 
 /**
@@ -31,6 +39,8 @@ export function enter(job: Job, place: string, value: number): Edit | null {
     return Object.hasOwn(EMPTY_CIRCUIT_CHOICE, second)
       ? { act: 'set-circuit', circuitId: first, patch: { [second]: value } }
       : null
+  if (link === 'parts')
+    return path.length === 1 && OF_TRADE.includes(first) ? { act: 'set-trade', patch: { [first]: value } } : null
   return PARTS.includes(link) ? ofOption(job, link as OptionPart, path, value) : null
 }
 

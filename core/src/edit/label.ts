@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import { besideSchema, furtherArraySchema } from '../job/option.ts'
 import { existingSchema, loadSchema, optionSchema, planeSchema, siteSchema } from '../job/schema.ts'
+import { boughtAsSchema, quoteSchema, tradeSchema } from '../job/trade.ts'
 import { quantityMeta } from '../method/quantity.ts'
 import type { Edit, OptionPart } from './edit.ts'
 
@@ -89,6 +90,20 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   shape: 'the shape of the plane',
   condition: 'the condition',
   kept: 'whether it stays',
+  surface: 'what the panels are fixed to',
+  axles: 'the axles',
+  hours: 'the hours of the work',
+  added: 'the lines that were added',
+  supplier: 'the supplier',
+  number: 'the number of the quote',
+  seller: 'the seller',
+  customer: 'the customer',
+  date: 'the date of the quote',
+  optionIds: 'the options in the quote',
+  included: 'what is included',
+  notIncluded: 'what is not included',
+  terms: 'the terms',
+  payments: 'the payments',
 }
 
 const PART_WORDS: Readonly<Record<OptionPart, string>> = {
@@ -197,6 +212,14 @@ function optionLabel(edit: Other): string {
       return 'where a piece hangs'
     case 'set-bond':
       return 'a protective conductor'
+    case 'set-part':
+      return 'a quantity of the parts'
+    case 'set-trade':
+      return fieldLabel(edit.patch, tradeSchema.shape, 'the prices')
+    case 'set-quote':
+      return fieldLabel(edit.patch, quoteSchema.shape, 'the quote')
+    case 'buy-as':
+      return fieldLabel(edit.patch ?? {}, boughtAsSchema.shape, 'how a part is bought')
     case 'set-circuit':
       return fieldLabel(edit.patch, {}, 'a circuit')
     case 'accept-finding':

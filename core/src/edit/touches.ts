@@ -66,6 +66,23 @@ export function touches(edit: Edit): string[] {
     case 'choose-option':
     case 'remove-option':
       return ['options']
+    default:
+      return tradeTouches(edit)
+  }
+}
+
+type TradeEdit = Extract<Edit, { act: 'set-part' | 'set-trade' | 'set-quote' | 'buy-as' }>
+
+function tradeTouches(edit: TradeEdit): string[] {
+  switch (edit.act) {
+    case 'set-part':
+      return [`parts.quantities.${edit.key}`]
+    case 'set-trade':
+      return fields('trade', edit.patch)
+    case 'set-quote':
+      return fields('trade.quote', edit.patch)
+    case 'buy-as':
+      return edit.patch === null ? [`trade.bought.${edit.itemId}`] : fields(`trade.bought.${edit.itemId}`, edit.patch)
   }
 }
 
@@ -82,6 +99,10 @@ const TYPED: ReadonlySet<Edit['act']> = new Set([
   'set-strings',
   'set-circuit',
   'set-bond',
+  'set-part',
+  'set-trade',
+  'set-quote',
+  'buy-as',
   'hang-piece',
   'rename-option',
 ])

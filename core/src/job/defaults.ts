@@ -86,6 +86,13 @@ export const DEFAULTS = {
   alternatorOtherA: inField('backup.alternator.otherA', 0, 'A', 'not entered'),
   altitudeM: inField('site.altitudeM', 0, 'm', 'no height entered'),
   // Parts.
+  markUpFraction: inField('parts.markUpFraction', 0, '', 'none entered'),
+  taxFraction: inField('parts.taxFraction', 0, '', 'none entered'),
+  hourPrice: inField('parts.hourPrice', 0, 'money', 'none entered: the work is not in the price'),
+  wasteFraction: inField('parts.wasteFraction', 0.05, '', 'ends and what is cut wrong', 'common practice'),
+  quoteValidDays: given(30, 'd', 'about as long as prices of parts hold'),
+  /** Left at each end of a conductor to be dressed in, m. */
+  cutEndM: given(0.15, 'm', 'to be dressed in at its terminal'),
   horizonYears: inField('battery.horizonYears', 15, 'y', 'about the life of a controller and an inverter'),
 } as const satisfies Readonly<Record<string, Default>>
 

@@ -10,6 +10,7 @@ import {
   type Option,
   type Plane,
 } from './schema.ts'
+import type { Trade } from './trade.ts'
 
 /** Jobs, options and rows nothing has been entered into yet. */
 
@@ -108,6 +109,7 @@ export function emptyOption(id: string, name: string): Option {
     },
     backup: EMPTY_BACKUP,
     wiring: { circuits: {}, fittings: {}, bonds: {}, neutralBonds: null, inLine: [], wall: {}, busStages: 1 },
+    parts: { quantities: {} },
     beside: [],
     accepted: [],
   }
@@ -149,6 +151,30 @@ export const EMPTY_CIRCUIT_CHOICE: CircuitChoice = {
 }
 
 export const EMPTY_BOND_CHOICE: BondChoice = { size: null, lengthM: null, leftOut: false }
+
+/** Nothing said of buying and selling. */
+export const EMPTY_TRADE: Trade = {
+  ratePerCatalogue: null,
+  markUpFraction: null,
+  taxFraction: null,
+  hourPrice: null,
+  wasteFraction: null,
+  hours: {},
+  bought: {},
+  added: [],
+  quote: {
+    number: '',
+    seller: '',
+    customer: '',
+    date: null,
+    validDays: null,
+    optionIds: [],
+    included: null,
+    notIncluded: null,
+    terms: '',
+    payments: [],
+  },
+}
 
 /** A job nothing has been entered into yet. */
 export function emptyJob(name: string): Job {
@@ -197,6 +223,7 @@ export function emptyJob(name: string): Job {
       batteryToBoardM: null,
       inverterToBoardM: null,
       weightTargets: [],
+      axles: { wheelbaseM: null, behindM: {} },
     },
     loads: [],
     batteryHeating: null,
@@ -208,6 +235,7 @@ export function emptyJob(name: string): Job {
     items: [],
     horizonYears: null,
     batteryPriceFactors: {},
+    trade: EMPTY_TRADE,
     options: [emptyOption('a', 'Option A')],
     chosenOptionId: 'a',
   }
@@ -227,6 +255,7 @@ export function emptyPlane(id: string, name: string): Plane {
     heightM: null,
     topWidthM: null,
     mount: 'flush',
+    surface: null,
     mostWeightKg: null,
   }
 }

@@ -2,7 +2,7 @@
 export { BACKUP_PAIRS, type Ends, endsOf, SITE_PAIRS } from './bounds.ts'
 export { changedJob } from './changed.ts'
 export { CIRCUIT_LENGTH, DEFAULTS, type Default, SOILING_DEFAULT } from './defaults.ts'
-export { EMPTY_AC_COUPLED, emptyBeside } from './job.ts'
+export { EMPTY_AC_COUPLED, EMPTY_TRADE, emptyBeside } from './job.ts'
 export {
   acCoupledSchema,
   acceptedSchema,
@@ -13,8 +13,11 @@ export {
   optionSchema,
   seasonalYieldSchema,
 } from './option.ts'
+export { currencyOf } from './priced.ts'
 export { REFUSALS, type RefusalCode } from './refusals.ts'
 export {
+  AXLES,
+  axlesSchema,
   batteryHeatingSchema,
   existingSchema,
   JOB_FORMAT,
@@ -25,11 +28,31 @@ export {
   MOST_WEIGHT_TARGETS,
   PLACES,
   planeSchema,
+  SURFACES,
+  type Surface,
   siteSchema,
   type WeightTarget,
   weightTargetSchema,
 } from './schema.ts'
 export { jobText } from './text.ts'
+export {
+  type AddedLine,
+  addedLineSchema,
+  type BoughtAs,
+  boughtAsSchema,
+  LABOUR_TASKS,
+  type LabourTask,
+  MOST_ADDED_LINES,
+  MOST_PAYMENTS,
+  MOST_QUOTED,
+  type Payment,
+  partsChoiceSchema,
+  paymentSchema,
+  type Quote,
+  quoteSchema,
+  type Trade,
+  tradeSchema,
+} from './trade.ts'
 export {
   bondChoiceSchema,
   circuitChoiceSchema,

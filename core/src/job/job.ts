@@ -12,6 +12,7 @@ export {
   EMPTY_BACKUP,
   EMPTY_BOND_CHOICE,
   EMPTY_CIRCUIT_CHOICE,
+  EMPTY_TRADE,
   emptyBeside,
   emptyJob,
   emptyLoad,

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { choice, count, quantity, share } from '../method/quantity.ts'
 import { CHEMISTRY_NAMES } from '../tables/chemistries.ts'
 import { flag, id, line, month } from './fields.ts'
+import { partsChoiceSchema } from './trade.ts'
 import { wiringSchema } from './wiring.ts'
 
 /** One of a job's options: what a person chooses of the links after the loads. */
@@ -259,6 +260,7 @@ export const optionSchema = z.strictObject({
   }),
   backup: backupSchema,
   wiring: wiringSchema,
+  parts: partsChoiceSchema,
   /** Small systems of their own on the same site. */
   beside: z.array(besideSchema).max(MOST_BESIDE, { error: () => `at most ${MOST_BESIDE} systems beside` }),
   /** Findings a person lives with, and why. */

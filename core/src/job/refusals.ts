@@ -22,6 +22,23 @@ export const REFUSALS = {
   REQUEST_TIMEOUT: { status: 408, final: false, message: 'The request took too long to arrive.' },
   DATABASE_UNAVAILABLE: { status: 503, final: false, message: 'The database does not answer. Nothing was changed.' },
   DATABASE_FULL: { status: 507, final: false, message: 'There is no room left to save. Nothing was changed.' },
+  RECORD_INVALID: { status: 422, final: true, message: 'This is not a record that can be kept.' },
+  RECORD_DIFFERS: { status: 409, final: true, message: 'Something else is kept under this id. Nothing was changed.' },
+  RECORD_ORDER: { status: 409, final: true, message: 'The work has begun already: it ends with a sign-off.' },
+  BUILD_SIGNED: {
+    status: 409,
+    final: true,
+    message: 'There is no work under way here: it was signed off, or has not begun. Begin it before more is recorded.',
+  },
+  RECORDS_FULL: { status: 422, final: true, message: 'No more records can be kept for this job.' },
+  FILE_INVALID: { status: 422, final: true, message: 'This is not a photograph that can be kept.' },
+  FILE_NOT_FOUND: { status: 404, final: false, message: 'There is no such photograph with this job.' },
+  FILES_FULL: { status: 422, final: true, message: 'No more photographs can be kept for this job.' },
+  REPORTS_BUSY: {
+    status: 429,
+    final: false,
+    message: 'Several reports are being made already. Try again in a moment.',
+  },
   INTERNAL: { status: 500, final: false, message: 'Something went wrong in the server. Nothing was changed.' },
 } as const
 

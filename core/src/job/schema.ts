@@ -5,6 +5,7 @@ import { CHEMISTRY_NAMES } from '../tables/chemistries.ts'
 import { UNIT_SYSTEMS } from '../units/writer.ts'
 import { flag, id, line, month } from './fields.ts'
 import { acceptedSchema, optionSchema, schoolSchema } from './option.ts'
+import { tradeSchema } from './trade.ts'
 import { type bondChoiceSchema, circuitChoiceSchema, type hungAtSchema, RUN_PLACES, type RunPlace } from './wiring.ts'
 
 export { acceptedSchema, circuitChoiceSchema, optionSchema, RUN_PLACES, type RunPlace, schoolSchema }
@@ -12,7 +13,7 @@ export { acceptedSchema, circuitChoiceSchema, optionSchema, RUN_PLACES, type Run
 /** Only what a person enters or chooses. `null` means not known yet, or left to the design. */
 
 export const JOB_FORMAT = 'yard-lamp-job'
-export const JOB_VERSION = 8
+export const JOB_VERSION = 9
 /** Rule sets a site may be wired by. */
 export const RULE_SET_IDS = ['iec', 'north-american'] as const
 export type RuleSetId = (typeof RULE_SET_IDS)[number]
@@ -32,6 +33,9 @@ export const MOST_PLANES = 6
 export const TILT_POSITIONS = ['fixed', 'two', 'four'] as const
 export const MOUNTS = ['flush', 'rows'] as const
 export const PLANE_SHAPES = ['rectangle', 'trapezoid', 'triangle'] as const
+/** What panels are fixed to: feet, clamps and seals go with it. Ids stand in job files: they never change. */
+export const SURFACES = ['tile', 'slate', 'metal', 'flat', 'ground', 'deck'] as const
+export type Surface = (typeof SURFACES)[number]
 
 /** A roof, a frame or a piece of ground that panels may lie on. */
 export const planeSchema = z.strictObject({
@@ -50,6 +54,8 @@ export const planeSchema = z.strictObject({
   topWidthM: quantity('c', 'width at the top', 'm', { min: 0, max: 5000 }).nullable(),
   /** Panels lie flush in the plane, or stand in rows of frames on it. */
   mount: choice(MOUNTS),
+  /** What it is covered with; null for what is usual of its site. */
+  surface: choice(SURFACES).nullable(),
   mostWeightKg: quantity('m', 'weight it may bear', 'kg', { above: 0, max: 1e6 }).nullable(),
 })
 
@@ -63,6 +69,9 @@ export const MOST_HORIZON_POINTS = 720
 export const PLACES = ['array', 'battery room', 'converter wall', 'cable runs'] as const
 export const MOST_WEIGHT_TARGETS = 8
 
+/** Axles a weight is told for: the front one of a trailer is its hitch. */
+export const AXLES = ['front', 'rear'] as const
+
 /** What a vehicle, an axle or a floor may bear of the system. */
 export const weightTargetSchema = z.strictObject({
   id,
@@ -70,6 +79,14 @@ export const weightTargetSchema = z.strictObject({
   mostKg: quantity('m', 'weight it may bear', 'kg', { above: 0, max: 1e6 }).nullable(),
   /** What stands on it. */
   places: z.array(choice(PLACES)).max(PLACES.length),
+  /** An axle bears by its lever; null for all of what stands there. */
+  axle: choice(AXLES).nullable(),
+})
+
+/** Along a vehicle, m behind its front axle, or behind the hitch of a trailer; null while not measured. */
+export const axlesSchema = z.strictObject({
+  wheelbaseM: quantity('L', 'front axle or hitch to rear axle', 'm', { above: 0, max: 30 }).nullable(),
+  behindM: z.partialRecord(choice(PLACES), quantity('x', 'behind the front axle or hitch', 'm', { min: -10, max: 40 })),
 })
 
 export const siteSchema = z.strictObject({
@@ -133,6 +150,7 @@ export const siteSchema = z.strictObject({
   weightTargets: z.array(weightTargetSchema).max(MOST_WEIGHT_TARGETS, {
     error: () => `at most ${MOST_WEIGHT_TARGETS} weight targets`,
   }),
+  axles: axlesSchema,
 })
 
 export const LOAD_BASES = ['meter', 'clamp', 'label', 'typical', 'guess'] as const
@@ -254,6 +272,7 @@ export const jobSchema = z.strictObject({
   horizonYears: quantity('Y', 'years looked at', 'y', { above: 0, max: 50 }).nullable(),
   /** What a person pays of the price of a chemistry after a subsidy or a tax: 0.7 is thirty per cent off. */
   batteryPriceFactors: z.partialRecord(z.enum(CHEMISTRY_NAMES), quantity('k', 'price factor', '', { min: 0, max: 5 })),
+  trade: tradeSchema,
   options: z
     .array(optionSchema)
     .min(1, { error: () => 'at least one option' })

@@ -1,3 +1,4 @@
+// Long: every version the format has had.
 /**
  * Brings a job of an older version of the format to the present one, a version at a time. What does not have the shape of
  * its version is handed on as it came: the schema then says what is wrong with it.
@@ -255,6 +256,50 @@ function fromVersion7(job: Fields): Fields {
   return { ...job, version: 8, options: Array.isArray(job.options) ? job.options.map(upgraded) : job.options }
 }
 
+const TRADE_OF_9 = {
+  ratePerCatalogue: null,
+  markUpFraction: null,
+  taxFraction: null,
+  hourPrice: null,
+  wasteFraction: null,
+  hours: {},
+  bought: {},
+  added: [],
+  quote: {
+    number: '',
+    seller: '',
+    customer: '',
+    date: null,
+    validDays: null,
+    optionIds: [],
+    included: null,
+    notIncluded: null,
+    terms: '',
+    payments: [],
+  },
+}
+
+/** Version 9: buying and selling, what panels are fixed to, axles. */
+function fromVersion8(job: Fields): Fields {
+  const each = (list: unknown, added: Fields): unknown =>
+    Array.isArray(list) ? list.map((one) => (isFields(one) ? { ...one, ...added } : one)) : list
+  const { site } = job
+  return {
+    ...job,
+    version: 9,
+    site: isFields(site)
+      ? {
+          ...site,
+          planes: each(site.planes, { surface: null }),
+          weightTargets: each(site.weightTargets, { axle: null }),
+          axles: { wheelbaseM: null, behindM: {} },
+        }
+      : site,
+    trade: TRADE_OF_9,
+    options: each(job.options, { parts: { quantities: {} } }),
+  }
+}
+
 /** What brings a job from version 1, 2, … to the next. */
 const FROM: readonly ((job: Fields) => Fields)[] = [
   fromVersion1,
@@ -264,4 +309,5 @@ const FROM: readonly ((job: Fields) => Fields)[] = [
   fromVersion5,
   fromVersion6,
   fromVersion7,
+  fromVersion8,
 ]

@@ -1,225 +1,252 @@
-import { CATALOGUE_CURRENCY } from '../catalogue/catalogue.ts'
-import { type Cable, type CatalogueItem, itemName } from '../catalogue/schema.ts'
-import { keptCount } from '../job/existing.ts'
-import type { Existing, WeightTarget } from '../job/schema.ts'
-import { PLACES, type Place, type Plant } from '../plant/plant.ts'
-import { formatMoney, formatNumber } from '../units/format.ts'
-import type { Bond } from '../wiring/bonds.ts'
-import type { Circuit } from '../wiring/circuits.ts'
-import type { Fitted } from '../wiring/fittings.ts'
+import type { ArrayResult } from '../array/link.ts'
+import { type CatalogueItem, itemName } from '../catalogue/schema.ts'
+import type { ControllerResult } from '../controller/link.ts'
+import { roofOf } from '../diagram/roof.ts'
+import { DEFAULTS } from '../job/defaults.ts'
+import { currencyOf } from '../job/priced.ts'
+import type { Existing, Option } from '../job/schema.ts'
+import type { AddedLine } from '../job/trade.ts'
+import type { Place, Plant } from '../plant/plant.ts'
+import type { RuleSet } from '../rules/rule-set.ts'
+import type { SiteResult } from '../site/link.ts'
+import { formatMoney } from '../units/format.ts'
 import { defineLink, type Link, type LinkResult } from '../working/link.ts'
-import { type Known, known } from '../working/working.ts'
-import { partsTotal } from './methods.ts'
+import { assumedOf, enteredOr, type Known, known, type Working } from '../working/working.ts'
+import { type CutCable, cutList } from './cuts.ts'
+import { lessExisting, sparesOf } from './equipment.ts'
+import { type Labour, labourOf } from './labour.ts'
+import type { Asked, PartLine, UnlistedPart } from './line.ts'
+import { linesOf } from './list.ts'
+import { partsTotal, salePrice } from './methods.ts'
+import { mountingNeeds } from './mounting.ts'
+import { type Served, served, unlistedOf } from './needs.ts'
+import { systemParts, type Wired } from './system.ts'
+import { type Borne, borneBy, weightByPlace } from './weights.ts'
 
 /** Unit weight from which two people lift, kg. Source: common practice of lifting by hand. */
 export const TWO_PEOPLE_KG = 25
 
-/** A line to order. */
-export interface PartLine {
-  readonly key: string
-  readonly place: Place
-  readonly item: CatalogueItem
-  /** What it is for, in words. */
-  readonly use: string
-  readonly quantity: number
-  /** "m" for cable, empty for pieces. */
-  readonly unit: '' | 'm'
-  /** Of one piece or metre. */
-  readonly unitPrice: number
-  readonly price: number
-  readonly weightKg: number
+/** What a customer pays, and what of it is what. */
+export interface Sale {
+  readonly markUpFraction: Known
+  readonly taxFraction: Known
+  readonly hourPrice: Known
+  /** Lines added by hand, together. */
+  readonly added: Known
+  readonly partsSale: Known
+  readonly labour: Known
+  readonly net: Known
+  readonly tax: Known
+  readonly gross: Known
 }
 
 export interface PartsResult extends LinkResult {
   readonly lines: readonly PartLine[]
+  /** What the design needs and no sheet at hand is for. */
+  readonly unlisted: readonly UnlistedPart[]
+  /** Lines a person added. */
+  readonly added: readonly AddedLine[]
+  /** Of the lines as bought, before mark-up and tax. */
   readonly price: Known
   readonly weightKg: Known
+  /** Cable by cable, what is cut of it. */
+  readonly cutCables: readonly CutCable[]
+  readonly wasteFraction: Known
+  readonly labour: readonly Labour[]
+  readonly hours: Known
+  readonly sale: Sale
   /** Weight by the place it is installed at. */
   readonly weightByPlaceKg: Readonly<Record<Place, number>>
-  /** What stands on each vehicle, axle or floor that a weight was given for; what is already there weighs too. */
-  readonly weightTargets: readonly { readonly target: WeightTarget; readonly weightKg: number }[]
+  /** What each vehicle, axle or floor bears that a weight was given for; what is already there weighs too. */
+  readonly weightTargets: readonly Borne[]
+  /** Days until the last of it is here; null while nothing says. */
+  readonly leadDays: number | null
   readonly currency: string
 }
 
-interface Wired {
-  readonly circuits: readonly Circuit[]
-  readonly bonds: readonly Bond[]
-  readonly fittings: readonly Fitted[]
+/** A system as it is bought. */
+interface Built {
+  readonly plant: Plant
+  readonly wiring: Wired
+  readonly option: Option
+  readonly array: ArrayResult
+  readonly controller: ControllerResult
 }
 
-/** A system beside the main one, as it is bought: its name stands before what each part is for. */
-export interface BuiltBeside {
+/** A system beside the main one: its name stands before what each part is for. */
+export interface BuiltBeside extends Built {
   readonly name: string
-  readonly plant: Plant
-  readonly wiring: Wired
 }
 
-export interface Upstream {
-  readonly plant: Plant
-  readonly wiring: Wired
+export interface Upstream extends Omit<Built, 'option'> {
+  readonly rules: RuleSet
+  readonly site: SiteResult
   readonly beside: readonly BuiltBeside[]
 }
 
-/** What must be bought, from the plant and its circuits, with price and weight. */
-export const partsLink: Link<Upstream, PartsResult> = defineLink(
+/** What holds the panels: told anew where panels or planes differ, not where a cable does. */
+const mountingLink: Link<Upstream, { readonly mounting: Served }> = defineLink(
   'parts',
-  ({ job, catalogue, write }, { plant, wiring, beside }) => ({
+  ({ job, option, catalogue }, { plant, site, array, controller, beside }) => ({
+    site: job.site,
+    planes: site,
+    plant,
+    array,
+    controller,
+    fit: option.array,
+    further: option.controller,
+    coupled: option.inverter,
+    materials: catalogue.materials,
+    beside,
+  }),
+  ({ site, planes, plant, array, controller, fit, further, coupled, materials, beside }) => {
+    // Strings are told apart by their panels: no circuit bears on what holds them.
+    const wiring = { circuits: [], bonds: [] }
+    const option = { array: fit, controller: further, inverter: coupled }
+    const roof = roofOf({
+      plant,
+      wiring,
+      option,
+      array,
+      controller,
+      job: { site },
+      site: planes,
+      beside: beside.map(({ name, ...design }) => ({ name, design })),
+    })
+    return { mounting: served(materials, mountingNeeds({ site, planes: site.planes, roof, materials })) }
+  },
+)
+
+/** What must be bought, from the plant and its circuits, with price and weight. */
+const listLink: Link<Upstream & { readonly mounting: Served }, PartsResult> = defineLink(
+  'parts',
+  ({ job, option, catalogue, write }, { plant, wiring, rules, mounting, beside }) => ({
     existing: job.existing,
-    targets: job.site.weightTargets,
+    site: job.site,
+    trade: job.trade,
+    currency: currencyOf(job),
+    quantities: option.parts.quantities,
     cables: catalogue.cables,
+    materials: catalogue.materials,
     write,
-    units: plant.units,
+    rules,
+    plant,
     circuits: wiring.circuits,
     bonds: wiring.bonds,
     fittings: wiring.fittings,
+    mounting,
     beside,
   }),
-  ({ existing, targets, cables, write, units, circuits, bonds, fittings, beside }, working): PartsResult => {
-    const standing = [
-      ...standingOf([...units, ...fittings], ''),
-      ...beside.flatMap((each) => standingOf([...each.plant.units, ...each.wiring.fittings], `${each.name}: `)),
+  (read, working): PartsResult => {
+    const { existing, site, trade, currency, quantities, write, mounting, beside } = read
+    const systems = [
+      systemParts(read, { plant: read.plant, wiring: read, name: '' }),
+      ...beside.map((each) => systemParts(read, each)),
     ]
-    const wired = [
-      ...circuits.flatMap((circuit) => wiringLines(cables, circuit, '')),
-      ...bonds.flatMap((bond) => bondLines(cables, bond, '')),
-      ...beside.flatMap(({ name, wiring }) => [
-        ...wiring.circuits.flatMap((circuit) => wiringLines(cables, circuit, `${name}: `)),
-        ...wiring.bonds.flatMap((bond) => bondLines(cables, bond, `${name}: `)),
-      ]),
+    const standing = systems.flatMap((each) => each.standing)
+    const devices = systems.flatMap((each) => each.devices)
+    const wasteFraction = enteredOr(trade.wasteFraction, 'prices', assumedOf(DEFAULTS.wasteFraction))
+    const cutCables = cutList(
+      systems.flatMap((each) => each.cuts),
+      wasteFraction.value,
+    )
+    const asked = [
+      ...lessExisting(existing, standing),
+      ...devices,
+      ...sparesOf(devices),
+      ...systems.flatMap((each) => each.small),
+      ...mounting.asked,
     ]
-    const lines = mergeLines([...lessExisting(existing, standing), ...wired])
+    const lines = linesOf(asked, cutCables, quantities)
+    const figures = lines.map(figuresOf)
     const { price, weightKg } = working.apply(partsTotal, {
-      prices: lines.map((each) => known(each.price, 'catalogue', itemName(each.item))),
-      weightsKg: lines.map((each) => known(each.weightKg, 'catalogue', itemName(each.item))),
+      prices: figures.map((each) => each.price),
+      weightsKg: figures.map((each) => each.weightKg),
     })
-    const weightAt = (place: Place) => lines.reduce((sum, each) => sum + (each.place === place ? each.weightKg : 0), 0)
+    const labour = labourOf(
+      systems.map(({ plant, circuits }) => ({ plant, circuits })),
+      trade.hours,
+    )
     return {
       answer:
         lines.length === 0
           ? 'nothing chosen yet'
-          : `${formatMoney(price.value, CATALOGUE_CURRENCY)} · ${write.quantity(Math.round(weightKg.value), 'kg', 0)}`,
+          : `${formatMoney(price.value, currency)} · ${write.quantity(Math.round(weightKg.value), 'kg', 0)}`,
       needs: [],
       lines,
+      unlisted: unlistedOf([...systems.flatMap((each) => each.lacking), ...mounting.lacking]),
+      added: trade.added,
       price,
       weightKg,
-      weightByPlaceKg: Object.fromEntries(PLACES.map((place) => [place, weightAt(place)])) as Record<Place, number>,
-      weightTargets: targets.map((target) => ({
-        target,
-        weightKg: [...standing, ...wired]
-          .filter(({ place }) => target.places.length === 0 || target.places.includes(place))
-          .reduce((sum, each) => sum + each.weightKg, 0),
-      })),
-      currency: CATALOGUE_CURRENCY,
+      cutCables,
+      wasteFraction,
+      labour,
+      ...saleOf(trade, price, labour, working),
+      weightByPlaceKg: weightByPlace(lines),
+      weightTargets: borneBy(site, standingWeights(lines, standing, existing), working),
+      leadDays: lines.reduce<number | null>(
+        (most, { leadDays }) => (leadDays === null ? most : Math.max(most ?? 0, leadDays)),
+        null,
+      ),
+      currency,
     }
   },
 )
 
-interface Standing {
-  readonly item: CatalogueItem | null
-  readonly place: Place
-  readonly use: string
-  readonly quantity: number
-}
-const standingOf = (all: readonly Standing[], whose: string): PartLine[] =>
-  all.flatMap(({ item, place, use, quantity }) => (item ? [part(place, item, whose + use, quantity)] : []))
+export const partsLink: Link<Upstream, PartsResult> = (bench, upstream) =>
+  listLink(bench, { ...upstream, mounting: mountingLink(bench, upstream).mounting })
 
-function part(place: Place, item: CatalogueItem, use: string, quantity: number, unit: '' | 'm' = ''): PartLine {
-  return {
-    key: `${place}/${item.id}`,
-    place,
-    item,
-    use,
-    quantity,
-    unit,
-    unitPrice: item.price,
-    price: quantity * item.price,
-    weightKg: quantity * item.weightKg,
-  }
+const keptFigures = new WeakMap<PartLine, { readonly price: Known; readonly weightKg: Known }>()
+
+/** Price and weight of a line as figures; the same for the same line. */
+function figuresOf(line: PartLine): { readonly price: Known; readonly weightKg: Known } {
+  const before = keptFigures.get(line)
+  if (before) return before
+  const name = itemName(line.item)
+  const made = { price: known(line.price, 'catalogue', name), weightKg: known(line.weightKg, 'catalogue', name) }
+  keptFigures.set(line, made)
+  return made
 }
 
-/** What is already there and stays is not bought; its line stays where something of it is. */
-function lessExisting(existing: readonly Existing[], lines: readonly PartLine[]): PartLine[] {
-  if (existing.length === 0) return [...lines]
-  const left = new Map<string, number>()
-  return lines.flatMap((each) => {
-    const there = left.get(each.item.id) ?? keptCount(existing, each.item.id)
-    const taken = Math.min(there, each.quantity)
-    left.set(each.item.id, there - taken)
-    if (taken === each.quantity) return []
-    return [
-      taken === 0
-        ? each
-        : part(each.place, each.item, `${each.use}, beside ${taken} already there`, each.quantity - taken),
-    ]
-  })
+/** The lines as bought, and what is there already: both weigh. */
+function standingWeights(
+  lines: readonly PartLine[],
+  standing: readonly Asked[],
+  existing: readonly Existing[],
+): Record<Place, number> {
+  const all = weightByPlace(lines)
+  if (existing.length === 0) return all
+  const weigh = (asked: readonly Asked[]) =>
+    weightByPlace(asked.map(({ place, item, source }) => ({ place, weightKg: source.quantity * item.weightKg })))
+  const [whole, bought] = [weigh(standing), weigh(lessExisting(existing, standing))]
+  for (const place of Object.keys(all) as Place[]) all[place] += whole[place] - bought[place]
+  return all
 }
 
-interface KeptLines {
-  readonly cables: readonly Cable[]
-  readonly whose: string
-  readonly lines: readonly PartLine[]
-}
-const keptLines = new WeakMap<Circuit, KeptLines>()
-
-/** What a circuit is made of, told again only where it was laid anew. */
-function wiringLines(cables: readonly Cable[], circuit: Circuit, whose: string): readonly PartLine[] {
-  const before = keptLines.get(circuit)
-  if (before?.cables === cables && before.whose === whose) return before.lines
-  const lines = linesOf(cables, circuit, whose)
-  keptLines.set(circuit, { cables, whose, lines })
-  return lines
-}
-
-/** Both conductors of a run are bought, and for AC the earth as well; whole metres. */
-function linesOf(cables: readonly Cable[], circuit: Circuit, whose: string): PartLine[] {
-  const lines: PartLine[] = []
-  if (circuit.cable) {
-    const { size, parallel } = circuit.cable
-    const cable = cables.find((each) => each.use === circuit.use && each.size === size)
-    const runsM = circuit.leadsM?.reduce((sum, each) => sum + each, 0) ?? circuit.count * circuit.lengthM.value
-    const metres = Math.ceil(runsM * parallel * circuit.wires)
-    if (cable && metres > 0) lines.push(part('cable runs', cable, whose + circuit.title, metres, 'm'))
-  }
-  if (circuit.device?.item) {
-    const place = circuit.use === 'pv' ? 'array' : circuit.use === 'battery' ? 'battery room' : 'converter wall'
-    const rated = part(
-      place,
-      circuit.device.item,
-      `${formatNumber(circuit.device.ratingA.value)} A, ${whose}${circuit.title}`,
-      circuit.count * circuit.deviceEnds,
-    )
-    lines.push({ ...rated, key: `${rated.key}/${circuit.device.ratingA.value}` })
-  }
-  return lines
+function saleOf(
+  trade: { readonly [K in 'markUpFraction' | 'taxFraction' | 'hourPrice']: number | null } & {
+    readonly added: readonly AddedLine[]
+  },
+  price: Known,
+  labour: readonly Labour[],
+  working: Working,
+): { readonly hours: Known; readonly sale: Sale } {
+  const said = (field: 'markUpFraction' | 'taxFraction' | 'hourPrice') =>
+    enteredOr(trade[field], 'prices', assumedOf(DEFAULTS[field]))
+  const [markUpFraction, taxFraction, hourPrice] = [said('markUpFraction'), said('taxFraction'), said('hourPrice')]
+  const added = known(
+    trade.added.reduce((sum, each) => sum + each.quantity * each.price, 0),
+    'entered',
+    'lines added by hand',
+  )
+  const hours = known(
+    labour.reduce((sum, each) => sum + each.hours.value, 0),
+    labour.every((each) => each.hours.origin === 'entered') ? 'entered' : 'assumption',
+    'hours by task',
+  )
+  const sums = working.apply(salePrice, { parts: price, added, markUpFraction, hours, hourPrice, taxFraction })
+  return { hours, sale: { markUpFraction, taxFraction, hourPrice, added, ...sums } }
 }
 
-/** Protective and bonding conductors, a single wire each. */
-function bondLines(
-  cables: readonly Cable[],
-  { size, lengthM, count, leftOut, title }: Bond,
-  whose: string,
-): PartLine[] {
-  const cable = cables.find((each) => each.use === 'fixed' && each.size === size.value)
-  const metres = Math.ceil(count * lengthM.value)
-  return cable && metres > 0 && !leftOut ? [part('cable runs', cable, whose + title, metres, 'm')] : []
-}
-
-function mergeLines(lines: readonly PartLine[]): PartLine[] {
-  const byKey = new Map<string, PartLine>()
-  for (const each of lines) {
-    const before = byKey.get(each.key)
-    byKey.set(
-      each.key,
-      before
-        ? {
-            ...before,
-            use: `${before.use}; ${each.use}`,
-            quantity: before.quantity + each.quantity,
-            price: before.price + each.price,
-            weightKg: before.weightKg + each.weightKg,
-          }
-        : each,
-    )
-  }
-  return [...byKey.values()].sort((a, b) => PLACES.indexOf(a.place) - PLACES.indexOf(b.place))
-}
+/** Whether a sheet is lifted by two people. */
+export const isForTwo = ({ weightKg }: Pick<CatalogueItem, 'weightKg'>): boolean => weightKg >= TWO_PEOPLE_KG

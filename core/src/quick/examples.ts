@@ -23,6 +23,15 @@ export const QUICK_EXAMPLES: Readonly<Record<string, Readonly<Record<string, Qui
     sky: 'hay-davies',
   },
   'panel.cell-temperature': { ambientC: 35, irradianceWPerM2: 1000, noctC: 45 },
+  'string.open-voltage-now': {
+    panelsPerString: 3,
+    vocV: 38.2,
+    vocCoeffPerC: -0.0026,
+    airC: 12,
+    irradianceWPerM2: 650,
+  },
+  'string.short-current-now': { iscA: 13.5, irradianceWPerM2: 650 },
+  'wire.drop-at-load': { loadW: 1200, batteryV: 25.9, inverterEfficiency: 0.91, resistanceMilliohm: 3.4 },
   'battery.required-capacity': { busDailyEnergyWh: 3000, autonomyDays: 3, depthOfDischarge: 0.8, systemVoltageV: 24 },
   'battery.bank': {
     unitVoltageV: 12,

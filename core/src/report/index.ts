@@ -1,3 +1,31 @@
 /** What is told of a design. The door of this room: what other packages use of it. */
+export {
+  type Book,
+  type BookCell,
+  type BookColumn,
+  type BookSheet,
+  cellValue,
+  headOf,
+} from './book.ts'
+export { READER_WORDS, READERS, type Reader, type ReportBrief } from './brief.ts'
+export {
+  type Block,
+  plainText,
+  type ReportCell,
+  type ReportColumn,
+  type ReportContent,
+  type ReportRow,
+  type Rich,
+  type Section,
+  type Span,
+  type WorkedFigure,
+} from './content.ts'
 export { type ComparedOption, compareOptions } from './options.ts'
+export { ordersBook, partsBook } from './parts-book.ts'
+export { type QuoteContent, type QuotedOption, quoteDefaults, quoteOf } from './quote.ts'
+export { reportOf } from './report.ts'
+export { reportBook } from './report-book.ts'
+export { MOST_REPORT_PHOTOS, photosIn } from './sections/as-built.ts'
+export type { SheetOf } from './sheets.ts'
 export { jobSummarySchema } from './summary.ts'
+export { figureOf, filled, symbolOf } from './worked.ts'

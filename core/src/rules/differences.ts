@@ -1,5 +1,5 @@
 import type { RuleSetId } from '../job/schema.ts'
-import type { Ruled, RuleSet } from './rule-set.ts'
+import type { CableUse, Ruled, RuleSet } from './rule-set.ts'
 import { RULE_SETS } from './rules.ts'
 import { WAYS } from './ways.ts'
 
@@ -10,6 +10,13 @@ export interface Difference {
 }
 
 const times = ({ value, source }: Ruled): Ruled<string> => ({ value: value === 1 ? 'as it is' : `× ${value}`, source })
+/** What cables are called in a sentence. */
+const USE_WORDS: Readonly<Record<CableUse, string>> = {
+  pv: 'PV cable',
+  battery: 'battery cable',
+  fixed: 'fixed wire',
+}
+
 const said = <T>({ value, source }: Ruled<T>, say: (value: T) => string): Ruled<string> => ({
   value: say(value),
   source,
@@ -76,6 +83,7 @@ const QUESTIONS: readonly (readonly [question: string, answer: (rules: RuleSet) 
   ['Neutral and earth', ({ systemBond }) => systemBond],
   ['Residual current', ({ residualCurrent }) => residualCurrent],
   ['A conduit', ({ conduits }) => said(conduits, ({ said: words }) => words)],
+  ['Ferrules', ({ ferrules }) => said(ferrules, (uses) => `on ${uses.map((use) => USE_WORDS[use]).join(', ')}`)],
 ]
 
 /** Where the rule sets differ, question by question. */

@@ -1,7 +1,7 @@
 import { CONDUCTORS, conductorOf, isAwg } from '../tables/conductor.ts'
 import { CONDUITS_METRIC } from '../tables/conductor-outside.ts'
 import type { RuleSet } from './rule-set.ts'
-import { AMBIENT, batteryPost, dropLimits, isMobile } from './shared.ts'
+import { AMBIENT, batteryPost, dropLimits, insulationTest, isMobile } from './shared.ts'
 
 const PART_4_43 = 'IEC 60364-4-43'
 const PART_5_52 = 'IEC 60364-5-52:2009'
@@ -105,6 +105,9 @@ export const IEC: RuleSet = {
     { value: 'output of the inverter', source: 'IEC 60364-5-53, 536' },
     { value: 'generator', source: 'IEC 60364-5-55, 551.7' },
   ],
+  insulationTest: insulationTest('IEC 62446-1, Table 1; 1 MΩ throughout, the stricter figure'),
+  electrodeOhm: { value: 100, source: 'IEC 60364-6: 50 V ÷ 30 mA is 1667 Ω; 100 Ω stays steady through the seasons' },
+  residualTripMs: { value: 300, source: 'IEC 61008-1, Table 1, at its rated residual current' },
   labels: [
     { value: 'PV array: live whenever it is lit', source: `${PART_7_712}, 712.514` },
     { value: 'two sources of supply, at the board', source: 'IEC 60364-5-51, 514' },
@@ -118,6 +121,7 @@ export const IEC: RuleSet = {
     value: { sizes: CONDUITS_METRIC, fillFraction: () => 0.4, said: 'filled to 40 % at most' },
     source: 'EN 61386-22; 40 % as common practice',
   },
+  ferrules: { value: ['pv', 'battery', 'fixed'], source: `${PART_5_52}, 526.9: fine strands are held together` },
   symbols: { value: 'IEC 60617', source: 'IEC 60617, designations after IEC 81346' },
   colours: [
     { role: 'ac-line-1', name: 'brown', pattern: 'plain' },

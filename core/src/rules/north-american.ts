@@ -2,7 +2,7 @@ import { CONDUCTORS, conductorOf, isAwg } from '../tables/conductor.ts'
 import { CONDUITS_TRADE } from '../tables/conductor-outside.ts'
 import { EQUIPMENT_GROUNDING_NA } from '../tables/equipment-grounding-na.ts'
 import type { RuleSet } from './rule-set.ts'
-import { AMBIENT, batteryPost, dropLimits, isMobile } from './shared.ts'
+import { AMBIENT, batteryPost, dropLimits, insulationTest, isMobile } from './shared.ts'
 
 const NEC = 'NFPA 70 (NEC) 2023'
 
@@ -106,6 +106,9 @@ export const NORTH_AMERICAN: RuleSet = {
     { value: 'output of the inverter', source: `${NEC}, 690.15` },
     { value: 'generator', source: `${NEC}, 445.18` },
   ],
+  insulationTest: insulationTest('NETA ATS, Table 100.1; volts after IEC 62446-1; 1 MΩ throughout'),
+  electrodeOhm: { value: 25, source: `${NEC}, 250.53(A)(2): a single rod, else a second one` },
+  residualTripMs: { value: null, source: 'UL 943: its own test button, with the breaker on' },
   labels: [
     { value: 'PV system disconnect, with its highest voltage', source: `${NEC}, 690.13(B), 690.7(D)` },
     { value: 'energy storage disconnect', source: `${NEC}, 706.15(C)` },
@@ -123,6 +126,7 @@ export const NORTH_AMERICAN: RuleSet = {
     },
     source: `${NEC}, Chapter 9, Tables 1 and 4`,
   },
+  ferrules: { value: ['pv', 'battery'], source: `${NEC}, 110.14(A): finer strands than Class C` },
   symbols: { value: 'IEEE 315', source: 'IEEE 315, ANSI Y32.9' },
   colours: [
     { role: 'ac-line-1', name: 'black', pattern: 'plain' },

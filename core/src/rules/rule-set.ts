@@ -111,6 +111,12 @@ export interface RuleSet {
   readonly residualCurrent: Ruled<string>
   /** Disconnects every system of this set has, in words. */
   readonly disconnects: readonly Ruled<string>[]
+  /** An array or string against earth: volts of the test, and the least that is sound. @param highestV that can stand on it */
+  readonly insulationTest: (highestV: number) => Ruled<{ readonly testV: number; readonly leastMegohm: number }>
+  /** Most an earth electrode may measure, Ω. */
+  readonly electrodeOhm: Ruled
+  /** Longest a residual-current device may take at its rated current, ms; null where its button is the test. */
+  readonly residualTripMs: Ruled<number | null>
   /** Labels that are asked for. */
   readonly labels: readonly Ruled<string>[]
   /** Length outdoors from which an array lead has surge protection, m. */
@@ -123,6 +129,8 @@ export interface RuleSet {
     readonly fillFraction: (conductors: number) => number
     readonly said: string
   }>
+  /** Conductors whose ends get a ferrule where they are clamped. */
+  readonly ferrules: Ruled<readonly CableUse[]>
   /** Convention its drawings are made in. */
   readonly symbols: Ruled<'IEC 60617' | 'IEEE 315'>
   readonly colours: readonly ConductorColour[]

@@ -41,3 +41,8 @@ export const batteryPost =
   (source: string) =>
   ({ kind }: Pick<Site, 'kind'>): Ruled =>
     isMobile({ kind }) ? { value: 0.18, source } : { value: 1, source: 'assumption of Yard Lamp: as near as can be' }
+
+/** Volts of an insulation test by the highest voltage that can stand there. Source: IEC 62446-1, Table 1. */
+export const insulationTest =
+  (source: string): RuleSet['insulationTest'] =>
+  (highestV) => ({ value: { testV: highestV < 120 ? 250 : highestV <= 500 ? 500 : 1000, leastMegohm: 1 }, source })

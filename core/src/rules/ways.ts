@@ -33,6 +33,8 @@ export interface ConductorLimits {
 /** A way of laying a cable: the table that says what it carries, and what that table is corrected by. */
 export interface WayOfLaying {
   readonly title: string
+  /** Whether it is drawn through a pipe: on the wall, in it, or in the ground. */
+  readonly conduit: 'fixed' | 'buried' | null
   readonly source: string
   /** What the insulation bears in service, °C. */
   readonly insulationC: number
@@ -93,6 +95,7 @@ function nec(title: string, table: 'raceway' | 'free air', insulationC: 75 | 90)
   const column = insulationC === 75 ? 'insulation75A' : 'insulation90A'
   return {
     title,
+    conduit: table === 'raceway' ? 'fixed' : null,
     source: `NFPA 70 (NEC) 2023, Table ${table === 'raceway' ? '310.16' : '310.17'}, 310.15, 110.14(C)`,
     insulationC,
     // 75 °C thermoplastic to 150 °C by IEC 60949; 90 °C as thermosetting.
@@ -138,6 +141,7 @@ function iec(insulation: 'pvc70' | 'xlpe90', method: IecMethod): WayOfLaying {
   const cool = pvc70(method)
   return {
     title: `${insulation === 'pvc70' ? 'PVC 70 °C' : 'XLPE 90 °C'}, ${IEC_METHOD[method]}`,
+    conduit: inGround ? 'buried' : /^[ab]/.test(method) ? 'fixed' : null,
     source: `IEC 60364-5-52:2009, Annex B, method ${method.toUpperCase()}`,
     insulationC: insulation === 'pvc70' ? 70 : 90,
     kAdiabatic: insulation === 'pvc70' ? 115 : 143,
@@ -154,6 +158,7 @@ function iec(insulation: 'pvc70' | 'xlpe90', method: IecMethod): WayOfLaying {
 
 const pv = (title: string, column: 'freeAirA' | 'singleOnSurfaceA' | 'twoTouchingA'): WayOfLaying => ({
   title: `PV cable, ${title}`,
+  conduit: null,
   source: 'EN 50618:2014, Tables A.3 and A.4',
   insulationC: 120,
   kAdiabatic: 143,
@@ -175,6 +180,7 @@ const battery = (
   ambientFactor: number,
 ): WayOfLaying => ({
   title: `105 °C battery cable, ${title}`,
+  conduit: null,
   source,
   insulationC: 105,
   // PVC of 105 °C to 160 °C, IEC 60949: less than either of the usual two.

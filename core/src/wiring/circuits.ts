@@ -144,6 +144,10 @@ const KINDS: ReadonlySet<string> = new Set(CIRCUIT_KINDS)
 /** The joints that the wiring sizes. */
 export const isCircuit = (joint: Joint): joint is Joint & { readonly kind: CircuitKind } => KINDS.has(joint.kind)
 
+const IN_BOARD: ReadonlySet<CircuitKind> = new Set(['ac-branch', 'dc-branch', 'converted'])
+/** Whether the device of such a circuit stands in a board, on its bars. */
+export const isInBoard = (kind: CircuitKind): boolean => IN_BOARD.has(kind)
+
 /** A breaker opens by hand as well as by itself; a fuse does not. */
 export const isBreaker = ({ device }: Pick<Circuit, 'device'>): boolean =>
   device !== null && (device.item === null || device.item.type.endsWith('breaker'))

@@ -49,4 +49,29 @@ export const thickerPays = defineMethod({
   },
 })
 
-export const lossMethods = [lostEnergy, thickerPays]
+export const dropAtLoad = defineMethod({
+  id: 'wire.drop-at-load',
+  title: 'Volts lost between bank and inverter at a load',
+  inputs: {
+    loadW: quantity('P', 'load on the inverter, as read', 'W', { min: 0 }),
+    batteryV: quantity('V_b', 'at the battery posts, as read', 'V', { above: 0 }),
+    inverterEfficiency: quantity('η', 'efficiency of the inverter', '', { above: 0, max: 1 }),
+    resistanceMilliohm: quantity('R', 'of all conductors on the way, both poles', 'mΩ', { min: 0 }),
+  },
+  outputs: {
+    currentA: quantity('I', 'from the bank', 'A'),
+    dropV: quantity('ΔV', 'lost on the way', 'V'),
+  },
+  formula: [
+    '{currentA} = {loadW} ÷ ({inverterEfficiency} × {batteryV})',
+    '{dropV} = {currentA} × {resistanceMilliohm} ÷ 1000',
+  ],
+  source: 'Ohm’s law',
+  notes: 'Conductors alone: joints, fuse and switch add some millivolts each, a loose one much more.',
+  compute: ({ loadW, batteryV, inverterEfficiency, resistanceMilliohm }) => {
+    const currentA = loadW / (inverterEfficiency * batteryV)
+    return { currentA, dropV: (currentA * resistanceMilliohm) / 1000 }
+  },
+})
+
+export const lossMethods = [lostEnergy, thickerPays, dropAtLoad]

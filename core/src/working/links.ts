@@ -19,3 +19,16 @@ export interface Need {
   readonly place: string
   readonly message: string
 }
+
+/** Name of a link wherever it is named. */
+export const LINK_TITLE: Readonly<Record<LinkId, string>> = {
+  site: 'Site',
+  loads: 'Loads',
+  battery: 'Battery',
+  array: 'Array',
+  controller: 'Controller',
+  inverter: 'Inverter',
+  backup: 'Backup',
+  wiring: 'Wiring',
+  parts: 'Parts',
+}

@@ -99,6 +99,10 @@ export interface Step {
   readonly outputs: Readonly<Record<string, Known<unknown>>>
 }
 
+/** Origins of figures that nobody entered, measured or read from a sheet. */
+export const UNSETTLED: readonly Origin[] = ['assumption', 'guess', 'typical']
+export const isUnsettled = ({ origin }: Pick<Known<unknown>, 'origin'>): boolean => UNSETTLED.includes(origin)
+
 export const isKnown = (value: unknown): value is Known<unknown> =>
   value !== null && typeof value === 'object' && 'origin' in value && 'value' in value
 

@@ -119,6 +119,28 @@ export function piecesOf({ plant, wiring }: PiecesBrief, names: Designations): P
   return [...units, ...devices].sort((a, b) => a.rank - b.rank)
 }
 
+/** Pieces on the wall, the bank not counted, and what they take of it with what stays free about them, m². */
+export function hangingOn({ plant, wiring }: PiecesBrief): { readonly pieces: number; readonly areaM2: number } {
+  const fitted = new Map(wiring.fittings.map((each) => [each.unitId, each]))
+  let [pieces, areaM2] = [0, 0]
+  const hang = (item: CatalogueItem | null, role: Role | 'device', count: number) => {
+    const { widthMm, heightMm, clearanceMm } = sizeOf(item, role)
+    pieces += count
+    areaM2 += count * (widthMm + 2 * clearanceMm) * (heightMm + 2 * clearanceMm) * 1e-6
+  }
+  for (const { id, role, item, quantity } of plant.units) {
+    const place = PLACES.get(role)
+    if (!place || place.group === 'bank') continue
+    const fitting = fitted.get(id)
+    if (fitting && !fitting.item) continue
+    const count = role === 'surge' ? quantity / 2 : (fitting?.quantity ?? quantity)
+    hang(fitting?.item ?? item, role, Math.max(1, Math.round(count)))
+  }
+  for (const { kind, device, count } of wiring.circuits)
+    if (device?.item && PLACES.has(`device.${kind}`)) hang(device.item, 'device', Math.max(1, Math.round(count)))
+  return { pieces, areaM2 }
+}
+
 const nameOf = ({ name }: Unit, item: CatalogueItem | null): string => (item ? `${name}, ${itemName(item)}` : name)
 
 /** Several alike, numbered where there are more than one. */
