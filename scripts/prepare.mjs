@@ -54,6 +54,7 @@ export function ensureBuilt() {
   const stamp = path.join(root, 'dist/.built')
   const sources = [
     'core/src',
+    'paper/src',
     'server/src',
     'web/src',
     'web/public',

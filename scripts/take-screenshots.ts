@@ -12,6 +12,7 @@ interface Shot {
   /** Demo job; the main one where left out. */
   readonly job?: string
   readonly night?: boolean
+  readonly widthPx?: number
   readonly heightPx?: number
   readonly act?: (page: Page) => Promise<unknown>
   /** What the act does leaves the job as it is. */
@@ -21,15 +22,7 @@ interface Shot {
 const SHOTS: readonly Shot[] = [
   { name: 'jobs', path: '/', heightPx: 480 },
   { name: 'site', path: '/site' },
-  { name: 'horizon', path: '/site', act: (page) => showPart(page, 'How the panels lie'), unchanged: true },
   { name: 'loads', path: '/loads', act: (page) => page.getByLabel('Watts each, Laptop, charging').fill('95') },
-  {
-    name: 'loads-night',
-    path: '/loads',
-    night: true,
-    act: (page) => showPart(page, 'The day added up'),
-    unchanged: true,
-  },
   { name: 'quick', path: '/quick/block-load-stepwise' },
   { name: 'battery', path: '/battery' },
   { name: 'working', path: '/battery', act: (page) => page.locator('.answer .figure').first().click() },
@@ -48,7 +41,25 @@ const SHOTS: readonly Shot[] = [
     },
     unchanged: true,
   },
-  { name: 'parts', path: '/parts' },
+  {
+    name: 'parts',
+    path: '/parts',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Dorveth D108-430' }).click()
+      await page.getByRole('button', { name: 'Take it' }).first().waitFor()
+    },
+    unchanged: true,
+  },
+  { name: 'quote', path: '/quote' },
+  {
+    name: 'build',
+    path: '/build',
+    job: 'Clinic at Marrowbi Wells',
+    widthPx: 390,
+    heightPx: 844,
+    act: reversed,
+    unchanged: true,
+  },
   { name: 'options', path: '/options' },
   { name: 'checks', path: '/wiring', act: unfused },
   { name: 'sheet', path: '/sheet', heightPx: 1100 },
@@ -59,6 +70,21 @@ const showPart = (page: Page, title: string) =>
   page
     .locator('.part', { has: page.getByRole('heading', { name: title }) })
     .evaluate((part) => part.closest('.job-main')?.scrollTo(0, (part as HTMLElement).offsetTop - 12))
+
+/** The work has begun, and a string measures a third of what it should. */
+async function reversed(page: Page): Promise<void> {
+  await page.getByLabel('Who does the work').fill('Ines Varga')
+  await page.getByRole('button', { name: 'Begin the work' }).click()
+  await page.getByRole('button', { name: 'Read air and light' }).click()
+  await page.getByLabel('Air', { exact: true }).fill('31')
+  await page.getByLabel('Light on the panels').fill('820')
+  await page.getByRole('button', { name: /^All \d+ steps/ }).click()
+  await page.getByRole('button', { name: /^String GP1\.2/ }).click()
+  await page.getByLabel('open-circuit voltage', { exact: true }).fill('34.1')
+  await page
+    .getByLabel('open-circuit voltage', { exact: true })
+    .evaluate((field) => window.scrollTo(0, window.scrollY + field.getBoundingClientRect().top - 210))
+}
 
 /** A fuse taken away and a cable too thin, and the list of checks that say so. */
 async function unfused(page: Page): Promise<void> {
@@ -80,11 +106,12 @@ try {
     path,
     job: shown = 'Saltmarsh ringing station',
     night,
+    widthPx = 1280,
     heightPx = 800,
     act,
     unchanged = false,
   } of SHOTS) {
-    const page = await browser.newPage({ viewport: { width: 1280, height: heightPx } })
+    const page = await browser.newPage({ viewport: { width: widthPx, height: heightPx } })
     await page.addInitScript(
       (scheme) => localStorage.setItem('mantine-color-scheme-value', scheme),
       night ? 'dark' : 'light',

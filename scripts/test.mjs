@@ -53,7 +53,7 @@ try {
   fs.mkdirSync(results, { recursive: true })
   count('types', step('types', bin('tsc'), ['-b']))
   count('lint', step('lint', bin('biome'), ['check', '--error-on-warnings', '.']))
-  const rooms = ['core/src', 'cli/src', 'server/src', 'web/src', 'scripts', 'e2e']
+  const rooms = ['core/src', 'paper/src', 'cli/src', 'server/src', 'web/src', 'scripts', 'e2e']
   count(
     'storeys, circles and doors',
     step('imports', bin('depcruise'), ['--config', '.dependency-cruiser.mjs', ...rooms]),

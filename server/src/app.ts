@@ -19,6 +19,10 @@ import { jobRoutes } from './jobs/routes.ts'
 import { JobStore } from './jobs/store.ts'
 import { knowActor } from './people/actor.ts'
 import { placeRoutes } from './places/routes.ts'
+import { recordRoutes } from './records/routes.ts'
+import { RecordStore } from './records/store.ts'
+import { ReportMaker } from './reports/maker.ts'
+import { reportRoutes } from './reports/routes.ts'
 
 export interface ServerParts {
   readonly database: Database
@@ -26,6 +30,8 @@ export interface ServerParts {
   readonly log: Logger
   /** Differs between programs that may design differently: what an older one summarised is made again. */
   readonly programMark: string
+  /** Version of the program: reports say what they were made with. */
+  readonly program: string
   /** Folder of the built pages; none serves the interface for programs alone. */
   readonly pagesFolder?: string
   /** Reached only from this machine: other host names are refused. */
@@ -54,10 +60,14 @@ export function createServer(parts: ServerParts): Server {
   const store = new JobStore(parts.database, parts.now)
   const catalogue = new CatalogueStore(parts.database, parts.log, parts.programMark)
   const list = new JobList(store, catalogue, parts.log)
+  const records = new RecordStore(parts.database, parts.now)
+  const maker = new ReportMaker()
   for (const router of [
     healthRoutes(parts.database),
     catalogueRoutes(catalogue),
     jobRoutes(store, list),
+    reportRoutes({ store, catalogue, records, maker, now: parts.now, program: parts.program }),
+    recordRoutes(records),
     placeRoutes(),
   ]) {
     app.use(router.routes())
@@ -70,22 +80,32 @@ export function createServer(parts: ServerParts): Server {
     )
   }
   if (parts.pagesFolder !== undefined) {
+    app.use(warmReports(maker))
     // Pages only: jobs change with every answer, and on loopback compressing them costs more than sending them.
     app.use(compress({ threshold: 1024, br: false }))
     app.use(servePages(parts.pagesFolder))
   }
   const server = createHttpServer(app.callback())
+  server.on('close', () => void maker.close())
   server.requestTimeout = REQUEST_TIMEOUT_MS
   server.headersTimeout = HEADERS_TIMEOUT_MS
   return server
 }
+
+/** Somebody looks at pages: a report may be asked for next. */
+const warmReports =
+  (maker: ReportMaker): Koa.Middleware =>
+  (ctx, next) => {
+    if (!ctx.path.startsWith('/api')) maker.warm()
+    return next()
+  }
 
 /** Everything comes from this server; styles may be set by scripts, as the component library does. */
 const CONTENT_POLICY = {
   defaultSrc: ["'self'"],
   scriptSrc: ["'self'"],
   styleSrc: ["'self'", "'unsafe-inline'"],
-  imgSrc: ["'self'", 'data:'],
+  imgSrc: ["'self'", 'data:', 'blob:'],
   fontSrc: ["'self'"],
   workerSrc: ["'self'"],
   objectSrc: ["'none'"],
@@ -114,7 +134,7 @@ function answerErrors(log: Logger): Koa.Middleware {
           'request failed',
         )
     }
-    if (ctx.path.startsWith('/api')) ctx.set('Cache-Control', 'no-store')
+    if (ctx.path.startsWith('/api') && !ctx.response.get('Cache-Control')) ctx.set('Cache-Control', 'no-store')
     log.debug(
       { method: ctx.method, route: routeOf(ctx), status: ctx.status, ms: Math.round(performance.now() - startedMs) },
       'request',

@@ -7,8 +7,9 @@ import { migrate } from 'drizzle-orm/node-postgres/migrator'
 import pg from 'pg'
 import { catalogueItems, priceLists } from './catalogue/table.ts'
 import { jobFormat, jobRevisions, jobs } from './jobs/table.ts'
+import { buildRecords, jobFiles } from './records/table.ts'
 
-const schema = { jobs, jobFormat, jobRevisions, catalogueItems, priceLists }
+const schema = { jobs, jobFormat, jobRevisions, catalogueItems, priceLists, buildRecords, jobFiles }
 
 export type Database = NodePgDatabase<typeof schema> & { readonly $client: pg.Pool }
 

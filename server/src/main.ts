@@ -9,6 +9,9 @@ import { migrateDatabase, openDatabase, writeCatalogue } from './database.ts'
 import { JobStore } from './jobs/store.ts'
 import { THIS_MACHINE } from './people/actor.ts'
 
+/** Version of the program, set where it is built. */
+declare const __VERSION__: string
+
 /**
  * Starts the server from its environment: DATABASE_URL, PORT, HOST (loopback unless told otherwise), MIGRATIONS, PAGES,
  * DEMO ("1" loads the demo jobs into an empty database), LOG_LEVEL. Prints one JSON line `{"listening": port}`.
@@ -33,6 +36,7 @@ async function main(): Promise<void> {
     now: () => new Date(),
     log,
     programMark: programMark(),
+    program: __VERSION__,
     loopbackOnly,
     ...(pages ? { pagesFolder: pages } : {}),
   })

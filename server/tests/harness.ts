@@ -52,6 +52,7 @@ export async function startTestServer(options: { url?: string; pagesFolder?: str
     now,
     log: pino({ level: 'silent' }),
     programMark: 'test',
+    program: '0.0.0',
     loopbackOnly: true,
     ...(options.pagesFolder === undefined ? {} : { pagesFolder: options.pagesFolder }),
   })

@@ -1,4 +1,4 @@
-import { answers, design, emptyJob, fieldStation, SHIPPED_CATALOGUE } from '@yard-lamp/core'
+import { answers, design, emptyJob, fieldStation, JOB_VERSION, SHIPPED_CATALOGUE } from '@yard-lamp/core'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { startTestServer, type TestServer } from './harness.ts'
 
@@ -58,7 +58,7 @@ describe('create, read, list', () => {
     [
       'POST',
       '/api/jobs',
-      { job: { ...emptyJob('x'), version: 9 } },
+      { job: { ...emptyJob('x'), version: JOB_VERSION + 1 } },
       422,
       { code: 'JOB_INVALID', message: expect.stringContaining('a newer Yard Lamp'), path: 'version' },
     ],

@@ -28,7 +28,7 @@ test('jobs of the first databases stay, with their history, when a document come
     const { units: _units, written: _written, ...fields } = fieldStation()
     const before = JSON.stringify({ ...fields, version: 4, name: 'Of old' })
     // What the present version adds to an option of an older one is the matter of the job file’s own tests.
-    const { options: _options, ...kept } = fieldStation()
+    const { options: _options, trade: _trade, site, ...kept } = fieldStation()
     const [whole, alone] = ['00000000-0000-4000-8000-000000000001', '00000000-0000-4000-8000-000000000002']
     for (const id of [whole, alone])
       await open.database.execute(sql`
@@ -41,7 +41,10 @@ test('jobs of the first databases stay, with their history, when a document come
     const store = new JobStore(open.database, () => new Date())
     for (const id of [whole, alone]) {
       const read = await store.read(THIS_MACHINE, id)
-      expect(read).toMatchObject({ revision: 3, job: { ...kept, name: 'Of old' } })
+      expect(read).toMatchObject({
+        revision: 3,
+        job: { ...kept, name: 'Of old', site: { place: site.place, sunKwhPerM2Day: site.sunKwhPerM2Day } },
+      })
       expect((await store.save(THIS_MACHINE, id, 3, read.job)).revision).toBe(4)
     }
     expect((await store.revisions(THIS_MACHINE, whole)).map(({ revision }) => revision)).toEqual([4, 3, 1])

@@ -18,8 +18,7 @@ const [COMMA, LIST, OBJECT] = [0x2c, 0x5b, 0x7b]
  */
 export async function readJson(ctx: Context): Promise<unknown> {
   if (!ctx.is('application/json')) throw new ApiError('BODY_NOT_JSON')
-  if ((ctx.request.length ?? 0) > MOST_BODY_BYTES) tooLarge(ctx)
-  const body = await readBody(ctx)
+  const body = await readBytes(ctx, MOST_BODY_BYTES)
   await turnOfItsOwn()
   if (holdsTooMuch(body))
     throw new ApiError('REQUEST_INVALID', {
@@ -37,14 +36,18 @@ export async function readJson(ctx: Context): Promise<unknown> {
   })
 }
 
-/** Into one piece of memory, however small the pieces are that it comes in. */
-async function readBody(ctx: Context): Promise<Buffer> {
-  let body = Buffer.allocUnsafe(Math.min(MOST_BODY_BYTES, ctx.request.length ?? FIRST_ROOM_BYTES))
+/**
+ * A body as it is, into one piece of memory, however small the pieces are that it comes in.
+ * @throws {ApiError} BODY_TOO_LARGE
+ */
+export async function readBytes(ctx: Context, mostBytes: number): Promise<Buffer> {
+  if ((ctx.request.length ?? 0) > mostBytes) tooLarge(ctx, mostBytes)
+  let body = Buffer.allocUnsafe(Math.min(mostBytes, ctx.request.length ?? FIRST_ROOM_BYTES))
   let bytes = 0
   for await (const chunk of ctx.req as AsyncIterable<Buffer>) {
-    if (bytes + chunk.length > MOST_BODY_BYTES) tooLarge(ctx)
+    if (bytes + chunk.length > mostBytes) tooLarge(ctx, mostBytes)
     if (bytes + chunk.length > body.length)
-      body = Buffer.concat([body.subarray(0, bytes)], Math.min(MOST_BODY_BYTES, 2 * (bytes + chunk.length)))
+      body = Buffer.concat([body.subarray(0, bytes)], Math.min(mostBytes, 2 * (bytes + chunk.length)))
     bytes += chunk.copy(body, bytes)
   }
   return body.subarray(0, bytes)
@@ -61,7 +64,7 @@ function holdsTooMuch(body: Buffer): boolean {
 }
 
 /** The rest of the body is not read: the connection ends with the answer. */
-function tooLarge(ctx: Context): never {
+function tooLarge(ctx: Context, mostBytes: number): never {
   ctx.set('Connection', 'close')
-  throw new ApiError('BODY_TOO_LARGE', { message: `The request is larger than ${MOST_BODY_BYTES / 1024 / 1024} MB.` })
+  throw new ApiError('BODY_TOO_LARGE', { message: `The request is larger than ${mostBytes / 1024 / 1024} MB.` })
 }
