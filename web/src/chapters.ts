@@ -49,7 +49,16 @@ const CHAPTERS_OF = {
     'Strings on the planes',
     'Where the rule sets differ',
   ],
-  parts: ['Weight it may come to'],
+  parts: [
+    'What to order',
+    'Not in the catalogue',
+    'Stands there already',
+    'What to cut',
+    'What it costs',
+    'Work',
+    'Added by hand',
+    'Weight it may come to',
+  ],
 } as const satisfies Readonly<Record<LinkId, readonly string[]>>
 
 /** A heading of a part of a page; what has a name a person gave is none. */

@@ -1,6 +1,6 @@
-import { LINKS, type LinkId } from '@yard-lamp/core'
+import { LINK_TITLE, LINKS, type LinkId } from '@yard-lamp/core'
 
-export type PagePath = LinkId | 'checks' | 'options' | 'sheet' | 'drawing'
+export type PagePath = LinkId | 'checks' | 'options' | 'sheet' | 'drawing' | 'quote' | 'build' | 'labels'
 
 /** A page of a job: its address, its name wherever it is named, and the key that leads to it. */
 export interface JobPage {
@@ -13,27 +13,30 @@ export interface JobPage {
   readonly alone?: boolean
 }
 
-const TITLE: Readonly<Record<LinkId, string>> = {
-  site: 'Site',
-  loads: 'Loads',
-  battery: 'Battery',
-  array: 'Array',
-  controller: 'Controller',
-  inverter: 'Inverter',
-  backup: 'Backup',
-  wiring: 'Wiring',
-  parts: 'Parts',
-}
-
 /** Name of a link as it stands on its page. */
-export const linkTitle = (link: LinkId): string => TITLE[link]
+export const linkTitle = (link: LinkId): string => LINK_TITLE[link]
 
 /** Every page of a job, said once: routes, titles, the palette and the keys read it. */
 export const JOB_PAGES: readonly JobPage[] = [
-  ...LINKS.map((path, at) => ({ path, key: String(at + 1), title: TITLE[path] })),
+  ...LINKS.map((path, at) => ({ path, key: String(at + 1), title: LINK_TITLE[path] })),
+  { path: 'build', title: 'Build', key: 'b', about: 'On site, step by step: what to do, what to measure' },
   { path: 'checks', title: 'Checks', key: 'c', about: 'What is wrong, and what is missing' },
   { path: 'options', title: 'Options', key: 'o', about: 'Side by side' },
-  { path: 'sheet', title: 'The sheet, to print', key: 's', about: 'Answers, schedules and workings', alone: true },
+  {
+    path: 'sheet',
+    title: 'The report, to print',
+    key: 's',
+    about: 'For customer, inspector and workshop; PDF and workbook',
+    alone: true,
+  },
+  { path: 'quote', title: 'The quote', key: 'q', about: 'Options, sums and signature, for the customer', alone: true },
+  {
+    path: 'labels',
+    title: 'The labels, to print',
+    key: 'l',
+    about: 'Cables, devices, units, on sheets of A4',
+    alone: true,
+  },
   {
     path: 'drawing',
     title: 'The drawings, to print',

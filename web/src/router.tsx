@@ -1,5 +1,6 @@
 import type { ComponentType } from 'react'
 import { createBrowserRouter, Navigate } from 'react-router'
+import { AtPlace } from './job/AtPlace.tsx'
 import { page } from './job/coming.tsx'
 import { Problem } from './job/Problem.tsx'
 import { JOB_PAGES, type PagePath } from './pages.ts'
@@ -14,9 +15,12 @@ const LOAD: Readonly<Record<PagePath, () => Promise<{ default: ComponentType }>>
   backup: () => import('./links/backup/BackupPage.tsx'),
   wiring: () => import('./links/wiring/WiringPage.tsx'),
   parts: () => import('./links/parts/PartsPage.tsx'),
+  build: () => import('./links/build/BuildPage.tsx'),
+  labels: () => import('./links/build/LabelsPage.tsx'),
   checks: () => import('./checks/ChecksPage.tsx'),
   options: () => import('./options/OptionsPage.tsx'),
   sheet: () => import('./sheet/SheetPage.tsx'),
+  quote: () => import('./quote/QuotePage.tsx'),
   drawing: () => import('./diagram/DrawingPage.tsx'),
 }
 
@@ -50,6 +54,7 @@ export const router = createBrowserRouter([
         hydrateFallbackElement: <p className="loading">Opening the job …</p>,
         children: [
           { index: true, element: <Navigate to="loads" replace /> },
+          { path: 'at', element: <AtPlace /> },
           ...JOB_PAGES.filter(({ alone }) => !alone).map(({ path }) => ({ path, lazy: page(LOAD[path]) })),
         ],
       },

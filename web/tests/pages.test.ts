@@ -20,7 +20,19 @@ describe('pages of a job', () => {
 describe('a refusal', () => {
   test('is final where another try would only be refused again', () => {
     const final = Object.keys(REFUSALS).filter((code) => new ApiFailure(code as keyof typeof REFUSALS, 'no').final)
-    expect(final.sort()).toEqual(['BODY_TOO_LARGE', 'JOB_INVALID', 'JOB_NOT_FOUND', 'REQUEST_INVALID'])
+    expect(final.sort()).toEqual([
+      'BODY_TOO_LARGE',
+      'BUILD_SIGNED',
+      'FILES_FULL',
+      'FILE_INVALID',
+      'JOB_INVALID',
+      'JOB_NOT_FOUND',
+      'RECORDS_FULL',
+      'RECORD_DIFFERS',
+      'RECORD_INVALID',
+      'RECORD_ORDER',
+      'REQUEST_INVALID',
+    ])
     expect(new ApiFailure('UNREACHABLE', 'no').final).toBe(false)
   })
 

@@ -11,6 +11,7 @@ import {
 import { beforeEach, describe, expect, test, vi } from 'vitest'
 import { differences } from '../src/conflict/differences.ts'
 import { edited, figureWritten, jobOpened, jobSaved, jobSlice, redone, undone } from '../src/store/job-slice.ts'
+import { recordsSlice } from '../src/store/records-slice.ts'
 import { catalogueRead, catalogueSlice } from '../src/store/root.ts'
 import {
   conflictFound,
@@ -33,7 +34,7 @@ import { answersSeen, fieldWaits, viewSlice } from '../src/store/view-slice.ts'
 
 // The store without its saving, which the end-to-end tests drive against a real server.
 const newStore = () =>
-  configureStore({ reducer: combineSlices(jobSlice, saveSlice, draftSlice, viewSlice, catalogueSlice) })
+  configureStore({ reducer: combineSlices(jobSlice, saveSlice, draftSlice, viewSlice, catalogueSlice, recordsSlice) })
 let store: ReturnType<typeof newStore>
 const job = () => {
   const { job: state } = store.getState()

@@ -1,4 +1,5 @@
 import type { CatalogueItem, Edit, Job, JobListing, JobSummary, StoredJob } from '@yard-lamp/core'
+import type { BuildRecord } from '@yard-lamp/core/build'
 import type { CatalogueInForce, PriceList, StoredItem, StoredPriceList } from '@yard-lamp/core/catalogue'
 import { jobText, REFUSALS, type RefusalCode } from '@yard-lamp/core/job'
 import type { KnownPlace, SpotOnMap } from '@yard-lamp/core/site'
@@ -51,23 +52,26 @@ export interface Revision {
 const REQUEST_TIMEOUT_MS = 10_000
 /** A whole catalogue or file on a slow line may take longer, ms. */
 const LONG_TIMEOUT_MS = 30_000
+/** A photograph on a telephone’s line, ms. */
+const PHOTO_TIMEOUT_MS = 120_000
 
 const request = <T>(method: string, path: string, body?: unknown, timeoutMs?: number): Promise<T> =>
   requestText<T>(method, path, body === undefined ? undefined : JSON.stringify(body), timeoutMs)
 
-/** @param text JSON */
+/** @param body JSON, or a file as it is */
 async function requestText<T>(
   method: string,
   path: string,
-  text: string | undefined,
+  body: string | Blob | undefined,
   timeoutMs = REQUEST_TIMEOUT_MS,
 ): Promise<T> {
+  const type = typeof body === 'string' ? 'application/json' : 'application/octet-stream'
   let response: Response
   try {
     response = await fetch(`/api${path}`, {
       method,
       signal: AbortSignal.timeout(timeoutMs),
-      ...(text === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: text }),
+      ...(body === undefined ? {} : { headers: { 'Content-Type': type }, body }),
     })
   } catch {
     throw new ApiFailure('UNREACHABLE', 'The server does not answer.')
@@ -129,6 +133,20 @@ export const api = {
       ({ spot }) => spot,
     ),
   readCatalogue: () => request<CatalogueInForce>('GET', '/catalogue'),
+  readRecords: (id: string) =>
+    request<{ records: BuildRecord[] }>('GET', `/jobs/${id}/records`).then(({ records }) => records),
+  addRecords: (id: string, records: readonly BuildRecord[]) =>
+    request<void>('POST', `/jobs/${id}/records`, { records }),
+  /** @param keepPlace where it was taken stays in it */
+  addPhoto: (id: string, fileId: string, photo: Blob, keepPlace: boolean) =>
+    requestText<{ widthPx: number; heightPx: number }>(
+      'PUT',
+      `/jobs/${id}/files/${fileId}${keepPlace ? '?place=keep' : ''}`,
+      photo,
+      PHOTO_TIMEOUT_MS,
+    ),
+  photoAddress: (id: string, fileId: string, small = false) =>
+    `/api/jobs/${id}/files/${fileId}${small ? '/small' : ''}`,
   /** The document as it is kept, also where it cannot be read. */
   keptAddress: (id: string) => `/api/jobs/${id}/file?as=kept`,
   fileAddress: (id: string) => `/api/jobs/${id}/file`,

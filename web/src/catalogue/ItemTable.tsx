@@ -73,6 +73,7 @@ const COLUMNS: Record<ItemKind, readonly string[]> = {
   converter: ['inputV', 'outputV', 'outputA', 'efficiency', 'weightKg', 'price'],
   fitting: ['role', 'currentA', 'maxDcV', 'maxAcV', 'ways', 'terminalMaxMm2', 'price'],
   cable: ['use', 'size', 'weightKg', 'price'],
+  material: ['role', 'size', 'studMm', 'lengthM', 'packOf', 'supplier', 'weightKg', 'price'],
   device: ['type', 'series', 'maxDcV', 'maxAcV', 'interruptingA', 'smallestA', 'largestA', 'price'],
 }
 

@@ -5,6 +5,8 @@ import { linkTitle } from '../pages.ts'
 import { type LinkStatus, selectAnswers, selectLinkStatus, selectMoved, selectWaitingFrom } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
 import { answersSeen } from '../store/view-slice.ts'
+import { BuildItem } from './BuildItem.tsx'
+import { Node } from './Node.tsx'
 import './chain.css'
 
 const STATUS_TEXT: Record<LinkStatus, string> = {
@@ -48,6 +50,7 @@ export function ChainNav() {
             waits={i >= waitingFrom}
           />
         ))}
+        <BuildItem jobId={id ?? ''} />
       </ol>
       <div className="chain-foot" aria-live="polite">
         {waiting !== undefined && (
@@ -117,28 +120,4 @@ function shortOld(before: string, now: string): string {
   const parts = before.split(', ')
   const kept = parts.filter((part) => !now.split(', ').includes(part))
   return (kept.length > 0 ? kept : parts).join(', ')
-}
-
-/** Status is a shape as well as a colour: filled, dashed while something is missing, pointed where a check fires. */
-function Node({ status, moved }: { status: LinkStatus; moved: boolean }) {
-  return (
-    <svg
-      className={`chain-node chain-node-${status}${moved ? ' chain-node-lit' : ''}`}
-      width="20"
-      height="20"
-      viewBox="0 0 20 20"
-      aria-hidden
-    >
-      {status === 'fault' || status === 'danger' ? (
-        <>
-          <path d="M10 1.5 19 18H1z" />
-          {status === 'danger' && <path className="chain-node-mark" d="M10 7v5M10 14.5v.6" />}
-        </>
-      ) : status === 'missing' ? (
-        <circle cx="10" cy="10" r="6" strokeDasharray="3 2.6" />
-      ) : (
-        <circle cx="10" cy="10" r={status === 'advice' ? 5 : 6} />
-      )}
-    </svg>
-  )
 }

@@ -1,17 +1,26 @@
 import { Button, NativeSelect, SegmentedControl } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { IconArrowLeft, IconDownload, IconFileTypePdf, IconPrinter } from '@tabler/icons-react'
-import { type RefObject, useEffect, useRef, useState } from 'react'
+import {
+  DrawingSheet,
+  drawnOf,
+  PAPER_NAMES,
+  PAPERS,
+  type PaperName,
+  SHEET_NAMES,
+  SHEETS,
+  type SheetName,
+} from '@yard-lamp/paper/drawings'
+import { type RefObject, useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
+import { fileName, saveFile } from '../files/save-file.ts'
 import { NotOpened } from '../job/NotOpened.tsx'
 import { useOpenJob } from '../job/use-open-job.ts'
 import { selectDesignOrNull } from '../store/selectors.ts'
 import { useAppSelector } from '../store/store.ts'
-import { DrawingSheet } from './DrawingSheet.tsx'
 import './drawing-page.css'
-import { PAPER_NAMES, PAPERS, type PaperName, rememberedPaper, rememberPaper } from './papers.ts'
-import { drawingPath, SHEET_NAMES, SHEETS, type SheetName } from './sheet-names.ts'
-import { useDrawn } from './sheets.tsx'
+import { drawingPath } from './drawing-path.ts'
+import { rememberedPaper, rememberPaper } from './remembered-paper.ts'
 
 type Opened = NonNullable<ReturnType<typeof selectDesignOrNull>>
 
@@ -41,7 +50,7 @@ function OnPaper({ id, opened: { job, design }, revision }: { id: string; opened
   // All systems lie on the same planes.
   const beside = name === 'roof' ? undefined : design.beside.find(({ id: own }) => own === search.get('system'))
   const shown = beside?.design ?? design
-  const drawn = useDrawn(name, design, shown, isWhole)
+  const drawn = useMemo(() => drawnOf(name, design, shown, isWhole), [name, design, shown, isWhole])
   const goTo = (sheetName: SheetName, systemId: string | null) =>
     void navigate(drawingPath(id, sheetName, systemId), { replace: true })
   const sheet = useRef<SVGSVGElement | null>(null)
@@ -134,8 +143,12 @@ function PdfButton({ sheet, paper, name }: PdfButtonProps) {
     if (!sheet.current) return
     setIsMaking(true)
     try {
-      const { pdfOf } = await import('./pdf/pdf-of.ts')
-      keepFile(await pdfOf(sheet.current, PAPERS[paper], name), `${name}.pdf`)
+      const [{ makePdf }, { drawingPdf }] = await Promise.all([
+        import('./pdf/make-pdf.ts'),
+        import('@yard-lamp/paper/pdf'),
+      ])
+      const made = await makePdf(drawingPdf(sheet.current.outerHTML, PAPERS[paper], name))
+      saveFile(made, fileName(name, 'pdf'))
     } catch (fault) {
       notifications.show({
         color: 'red',
@@ -161,14 +174,5 @@ function PdfButton({ sheet, paper, name }: PdfButtonProps) {
 /** Hands a drawing to the person as a file of its own. */
 function keepSvg(sheet: SVGSVGElement, name: string): void {
   const text = `<?xml version="1.0" encoding="UTF-8"?>\n${new XMLSerializer().serializeToString(sheet)}\n`
-  keepFile(new Blob([text], { type: 'image/svg+xml' }), `${name}.svg`)
-}
-
-function keepFile(file: Blob, name: string): void {
-  const address = URL.createObjectURL(file)
-  const link = document.createElement('a')
-  link.href = address
-  link.download = name.replace(/[^\p{L}\p{N} ._-]+/gu, '-')
-  link.click()
-  URL.revokeObjectURL(address)
+  saveFile(new Blob([text], { type: 'image/svg+xml' }), fileName(name, 'svg'))
 }

@@ -1,6 +1,7 @@
 import { IconPrinter } from '@tabler/icons-react'
+import type { SheetName } from '@yard-lamp/paper/drawings'
 import { Link, useParams } from 'react-router'
-import { drawingPath, type SheetName } from './sheet-names.ts'
+import { drawingPath } from './drawing-path.ts'
 
 interface PrintLinkProps {
   sheet: SheetName

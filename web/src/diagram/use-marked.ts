@@ -1,6 +1,6 @@
 import { type Design, findings, SEVERITIES } from '@yard-lamp/core'
+import type { Marked } from '@yard-lamp/paper/drawings'
 import { useMemo } from 'react'
-import type { Marked } from './DiagramDrawing.tsx'
 
 /** What was found at each part of the drawing, the gravest first: by the place it is mended at, or by the link of a unit. */
 export function useMarked(design: Design): Marked {

@@ -10,9 +10,20 @@ interface TextFieldProps {
   /** Refused while empty: the last value stays. */
   required?: boolean
   wide?: boolean
+  /** Shown where empty: what is taken instead. */
+  assumed?: string
 }
 
-export function TextField({ label, place, value, most, onValue, required = false, wide = false }: TextFieldProps) {
+export function TextField({
+  label,
+  place,
+  value,
+  most,
+  onValue,
+  required = false,
+  wide = false,
+  assumed,
+}: TextFieldProps) {
   const id = useId()
   return (
     <div className={wide ? 'field field-wide' : 'field'}>
@@ -23,6 +34,8 @@ export function TextField({ label, place, value, most, onValue, required = false
           data-place={place}
           value={value}
           maxLength={most}
+          placeholder={assumed ?? ''}
+          className={assumed !== undefined && value === '' ? 'field-assumed' : ''}
           autoComplete="off"
           onChange={(event) => (!required || event.target.value.trim() !== '') && onValue(event.target.value)}
         />

@@ -8,3 +8,7 @@ export function saveFile(content: Blob, name: string): void {
   // The browser has taken it by the next turn.
   setTimeout(() => URL.revokeObjectURL(address), 1000)
 }
+
+/** A name a file may have on any system. @example fileName('Hut: parts', 'csv') // 'Hut- parts.csv' */
+export const fileName = (title: string, ending: string): string =>
+  `${title.replace(/[^\p{L}\p{N} ,._-]+/gu, '-').slice(0, 120)}.${ending}`

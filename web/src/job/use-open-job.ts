@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useState } from 'react'
 import { ApiFailure } from '../api/client.ts'
 import { closeJob, openJob } from '../store/open-job.ts'
+import { openRecords } from '../store/records.ts'
 import { useAppDispatch } from '../store/store.ts'
 
 /** Why a job did not open. `passes`: it is tried again by itself. */
@@ -33,6 +34,7 @@ export function useOpenJob(id: string): { failure: Failure | null; again: () => 
     const open = async (tries: number) => {
       try {
         await dispatch(openJob(id))
+        void dispatch(openRecords(id))
         if (!gone) setFailure(null)
       } catch (error) {
         if (gone) return

@@ -7,6 +7,7 @@ import {
 } from '@reduxjs/toolkit'
 import type { CatalogueInForce } from '@yard-lamp/core/catalogue'
 import { jobSlice } from './job-slice.ts'
+import { recordsSlice } from './records-slice.ts'
 import { draftSlice, saveSlice } from './save-slice.ts'
 import { viewSlice } from './view-slice.ts'
 
@@ -22,6 +23,6 @@ export const catalogueSlice = createSlice({
 export const { catalogueRead, catalogueForgotten } = catalogueSlice.actions
 
 /** What the store holds, apart from the store itself: those who serve it know its state and not the store. */
-export const rootReducer = combineSlices(jobSlice, saveSlice, draftSlice, viewSlice, catalogueSlice)
+export const rootReducer = combineSlices(jobSlice, saveSlice, draftSlice, viewSlice, catalogueSlice, recordsSlice)
 export type RootState = ReturnType<typeof rootReducer>
 export type AppDispatch = ThunkDispatch<RootState, undefined, UnknownAction>

@@ -1,12 +1,8 @@
-import type { Known } from '@yard-lamp/core'
+import { isUnsettled, type Known } from '@yard-lamp/core'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
 import { useWrite } from '../store/use-write.ts'
 import { workingOpened } from '../store/view-slice.ts'
 import './working.css'
-
-const UNSETTLED = new Set(['assumption', 'guess', 'typical'])
-/** Where a figure comes from is a mark on the figure: slanted and dashed for what is not settled. */
-export const isUnsettled = (figure: Known<unknown>): boolean => UNSETTLED.has(figure.origin)
 
 interface FigureProps {
   figure: Known

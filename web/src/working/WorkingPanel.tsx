@@ -3,6 +3,7 @@ import {
   type AnyMethod,
   influencesOn,
   isKnown,
+  isUnsettled,
   type Known,
   methodOf,
   quantityMeta,
@@ -17,7 +18,6 @@ import { useAppDispatch, useAppSelector } from '../store/store.ts'
 import { useWhenIdle } from '../store/use-when-idle.ts'
 import { useWrite } from '../store/use-write.ts'
 import { workingOpened } from '../store/view-slice.ts'
-import { isUnsettled } from './Figure.tsx'
 import { FormulaLines } from './FormulaLines.tsx'
 import './working.css'
 

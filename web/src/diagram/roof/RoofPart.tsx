@@ -1,13 +1,12 @@
 import type { Design } from '@yard-lamp/core'
 import { type RoofPlane, roofOf } from '@yard-lamp/core/diagram'
+import { RoofDrawing, roofFrame, SCREEN } from '@yard-lamp/paper/drawings'
 import { useDeferredValue, useMemo } from 'react'
 import { Part } from '../../job/Page.tsx'
 import { selectDesign } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
 import { useWrite } from '../../store/use-write.ts'
-import { SCREEN } from '../ink.ts'
 import { PrintLink } from '../PrintLink.tsx'
-import { RoofDrawing, roofFrame } from './RoofDrawing.tsx'
 
 /** The planes of a design with their strings. */
 export function useRoof(design: Design): readonly RoofPlane[] {

@@ -1,10 +1,10 @@
 import { Button } from '@mantine/core'
 import type { Design, Edit } from '@yard-lamp/core'
+import { isUnsettled } from '@yard-lamp/core'
 import { designationsOf, TAIL_M, type Wall, type WallWay } from '@yard-lamp/core/diagram'
 import { edited } from '../../store/job-slice.ts'
 import { useAppDispatch } from '../../store/store.ts'
 import { useWrite } from '../../store/use-write.ts'
-import { isUnsettled } from '../../working/Figure.tsx'
 
 /** Lengths nearer than this are the same, m. */
 const SAME_M = 0.05

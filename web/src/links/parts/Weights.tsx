@@ -1,4 +1,6 @@
-import { MOST_WEIGHT_TARGETS, PLACES, type WeightTarget, weightTargetSchema } from '@yard-lamp/core/job'
+import { axlesSchema, MOST_WEIGHT_TARGETS, PLACES, type WeightTarget, weightTargetSchema } from '@yard-lamp/core/job'
+import type { Borne } from '@yard-lamp/core/parts'
+import { ChoiceField } from '../../fields/ChoiceField.tsx'
 import { NumberField } from '../../fields/NumberField.tsx'
 import { TextField } from '../../fields/TextField.tsx'
 import { Part } from '../../job/Page.tsx'
@@ -20,7 +22,7 @@ export function Weights() {
   const add = () =>
     write([
       ...site.weightTargets,
-      { id: crypto.randomUUID(), name: first ? 'Whole system' : 'Axle', mostKg: null, places: [] },
+      { id: crypto.randomUUID(), name: first ? 'Whole system' : 'Axle', mostKg: null, places: [], axle: null },
     ])
   return (
     <Part title="Weight it may come to" aside="for a vehicle, an axle, a floor; what is already there weighs too">
@@ -28,11 +30,12 @@ export function Weights() {
         <Target
           key={target.id}
           target={target}
-          weightKg={parts.weightTargets.find((each) => each.target.id === target.id)?.weightKg ?? 0}
+          borne={parts.weightTargets.find((each) => each.target.id === target.id)}
           onChange={(patch) => change(target.id, patch)}
           onRemove={() => write(site.weightTargets.filter(({ id }) => id !== target.id))}
         />
       ))}
+      {site.weightTargets.some(({ axle }) => axle !== null) && <Axles />}
       {site.weightTargets.length < MOST_WEIGHT_TARGETS && (
         <button type="button" className="pick" onClick={add}>
           {first ? 'Set a weight' : 'Another weight'}
@@ -42,17 +45,62 @@ export function Weights() {
   )
 }
 
+const BEARS = [
+  { value: '', label: 'all that stands on it' },
+  { value: 'front', label: 'as the front axle, or the hitch' },
+  { value: 'rear', label: 'as the rear axle' },
+] as const
+
+/** Where things stand along the vehicle: an axle bears by its lever. */
+function Axles() {
+  const { axles } = useAppSelector(selectJob).site
+  const dispatch = useAppDispatch()
+  const write = (patch: Partial<typeof axles>) =>
+    dispatch(edited({ act: 'set-site', patch: { axles: { ...axles, ...patch } } }))
+  const { shape } = axlesSchema
+  return (
+    <div className="weight-target">
+      <div className="fields fields-narrow">
+        <NumberField
+          label="Between the axles"
+          place="parts.axles.wheelbaseM"
+          value={axles.wheelbaseM}
+          schema={shape.wheelbaseM}
+          assumed="not measured"
+          hint="of a trailer: hitch to axle"
+          onValue={(wheelbaseM) => write({ wheelbaseM })}
+        />
+        {PLACES.map((place) => (
+          <NumberField
+            key={place}
+            label={`${place.charAt(0).toUpperCase()}${place.slice(1)}, behind the front`}
+            place={`parts.axles.${place}`}
+            value={axles.behindM[place] ?? null}
+            schema={shape.behindM.valueType}
+            assumed="not measured"
+            onValue={(value) => {
+              const { [place]: _before, ...others } = axles.behindM
+              write({ behindM: value === null ? others : { ...others, [place]: value } })
+            }}
+          />
+        ))}
+      </div>
+    </div>
+  )
+}
+
 interface TargetProps {
   target: WeightTarget
-  weightKg: number
+  borne: Borne | undefined
   onChange: (patch: Partial<WeightTarget>) => void
   onRemove: () => void
 }
 
-function Target({ target, weightKg, onChange, onRemove }: TargetProps) {
+function Target({ target, borne, onChange, onRemove }: TargetProps) {
   const write = useWrite()
-  const { id, name, mostKg, places } = target
-  const over = mostKg !== null && weightKg > mostKg
+  const { id, name, mostKg, places, axle } = target
+  const weightKg = borne?.weightKg ?? null
+  const over = mostKg !== null && weightKg !== null && weightKg > mostKg
   return (
     <div className="weight-target">
       <div className="fields fields-narrow">
@@ -70,6 +118,13 @@ function Target({ target, weightKg, onChange, onRemove }: TargetProps) {
           schema={weightTargetSchema.shape.mostKg}
           assumed="not entered"
           onValue={(value) => onChange({ mostKg: value })}
+        />
+        <ChoiceField
+          label="Bears"
+          place={`parts.weightTargets.${id}.axle`}
+          value={axle ?? ''}
+          choices={BEARS}
+          onValue={(value) => onChange({ axle: value === '' ? null : value })}
         />
       </div>
       <fieldset className="weight-places">
@@ -90,8 +145,12 @@ function Target({ target, weightKg, onChange, onRemove }: TargetProps) {
         ))}
       </fieldset>
       <p className={over ? 'weight-sum weight-over' : 'weight-sum'}>
-        <b>{write.quantity(weightKg, 'kg', 0)}</b>
-        {mostKg !== null && (
+        {weightKg === null ? (
+          <span className="soft">Not known yet: {borne?.lack ?? 'nothing stands there'}.</span>
+        ) : (
+          <b>{write.quantity(weightKg, 'kg', 0)}</b>
+        )}
+        {mostKg !== null && weightKg !== null && (
           <span>
             {over
               ? ` · ${write.quantity(weightKg - mostKg, 'kg', 0)} too much`

@@ -2,7 +2,8 @@ import { Button } from '@mantine/core'
 import { nanoid } from '@reduxjs/toolkit'
 import { IconPlus, IconTrash } from '@tabler/icons-react'
 import { emptyPlane, type Plane } from '@yard-lamp/core'
-import { MOST_PLANES, planeSchema } from '@yard-lamp/core/job'
+import { usualSurface } from '@yard-lamp/core/array'
+import { MOST_PLANES, planeSchema, SURFACES, type Surface } from '@yard-lamp/core/job'
 import { SEASONS, seasonOfMonths } from '@yard-lamp/core/site'
 import { formatNumber, formatPercent } from '@yard-lamp/core/units'
 import { useState } from 'react'
@@ -27,6 +28,16 @@ const SHAPES = [
   { value: 'trapezoid', label: 'trapezoid' },
   { value: 'triangle', label: 'triangle' },
 ] as const
+
+const SURFACE_WORDS: Readonly<Record<Surface, string>> = {
+  tile: 'tiles',
+  slate: 'slates',
+  metal: 'a metal roof',
+  flat: 'a flat roof',
+  ground: 'the ground',
+  deck: 'a vehicle or a deck',
+}
+const SURFACE_CHOICES = SURFACES.map((value) => ({ value, label: SURFACE_WORDS[value] }))
 
 /** Roofs and frames: how they lie, what sun that brings against the other ways, and what room they have. */
 export function Planes() {
@@ -162,6 +173,13 @@ function PlaneFields({
           { value: 'rows', label: 'in rows of frames on it' },
         ]}
         onValue={(mount) => change({ mount })}
+      />
+      <ChoiceField
+        label="Fixed to"
+        place={place('surface')}
+        value={plane.surface ?? ''}
+        choices={[{ value: '', label: `usual: ${SURFACE_WORDS[usualSurface(site, plane)]}` }, ...SURFACE_CHOICES]}
+        onValue={(surface) => change({ surface: surface === '' ? null : surface })}
       />
       <ChoiceField
         label="Shape"

@@ -1,8 +1,8 @@
 import type { Known } from '@yard-lamp/core'
+import { isUnsettled } from '@yard-lamp/core'
 import { circuitChoiceSchema } from '@yard-lamp/core/job'
 import { GridNumber } from '../../fields/GridNumber.tsx'
 import { useWrite } from '../../store/use-write.ts'
-import { isUnsettled } from '../../working/Figure.tsx'
 
 interface LengthCellProps {
   title: string

@@ -1,0 +1,46 @@
+import { design } from '@yard-lamp/core'
+import { jobAsBuilt, progressOf, standingsOf, stepsOf } from '@yard-lamp/core/build'
+import { memo, useMemo } from 'react'
+import { NavLink } from 'react-router'
+import { JOB_PAGES } from '../pages.ts'
+import { selectBuildings } from '../store/records.ts'
+import { type LinkStatus, selectDesignOrNull } from '../store/selectors.ts'
+import { useAppSelector } from '../store/store.ts'
+import { useWhenIdle } from '../store/use-when-idle.ts'
+import { Node } from './Node.tsx'
+
+const PAGE = JOB_PAGES.find(({ path }) => path === 'build')
+
+/** The last link: how far the work on site is. Its steps are made again when the page is idle, not with each key. */
+export const BuildItem = memo(function BuildItem({ jobId }: { jobId: string }) {
+  const { answer, status } = useAnswer()
+  return (
+    <li className="chain-item">
+      <NavLink to={`/jobs/${jobId}/build`} className={({ isActive }) => `chain-link${isActive ? ' chain-on' : ''}`}>
+        <Node status={status} moved={false} />
+        <span className="chain-name">
+          {PAGE?.title}
+          <kbd aria-hidden>{PAGE?.key}</kbd>
+        </span>
+        <span className={`chain-answer${status === 'missing' ? ' chain-todo' : ''}`}>{answer}</span>
+      </NavLink>
+    </li>
+  )
+})
+
+function useAnswer(): { readonly answer: string; readonly status: LinkStatus } {
+  const newest = useAppSelector(selectDesignOrNull)
+  const open = useWhenIdle(newest)
+  const built = useAppSelector(selectBuildings).at(-1) ?? null
+  return useMemo(() => {
+    if (!open || !built) return { answer: 'not begun', status: 'missing' }
+    if (built.signedOff) return { answer: `as built ${built.number}, signed`, status: 'sound' }
+    const steps = stepsOf(design(jobAsBuilt(open.job, built), open.catalogue), null)
+    const { done, failed, again } = progressOf(standingsOf(steps, built))
+    const more = [failed > 0 ? `${failed} failed` : '', again > 0 ? `${again} again` : ''].filter((text) => text !== '')
+    return {
+      answer: [`${done} of ${steps.length} steps`, ...more].join(', '),
+      status: failed > 0 ? 'fault' : done === steps.length ? 'sound' : 'missing',
+    }
+  }, [open, built])
+}

@@ -1,0 +1,2 @@
+/** Version of the program, set where the pages are built. */
+declare const __VERSION__: string

@@ -1,0 +1,35 @@
+import { sendRecords } from '../../store/records.ts'
+import { refusedSeen } from '../../store/records-slice.ts'
+import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+
+/** What the server does not have yet, and what it would not take. */
+export function Unsent() {
+  const { unsent, refused, problem } = useAppSelector(({ records }) => records)
+  const dispatch = useAppDispatch()
+  if (refused.length === 0 && (unsent.length === 0 || problem === '')) return null
+  return (
+    <ul className="notices" aria-label="Not sent" aria-live="polite">
+      {unsent.length > 0 && problem !== '' && (
+        <li className="notice notice-advice">
+          <span className="notice-text">
+            {unsent.length === 1 ? 'One record is' : `${unsent.length} records are`} kept on this device and not sent
+            yet: {problem}
+          </span>
+          <button type="button" className="notice-go" onClick={() => void dispatch(sendRecords())}>
+            Send now
+          </button>
+        </li>
+      )}
+      {refused.map(({ record, reason }) => (
+        <li key={record.id} className="notice notice-fault">
+          <span className="notice-text">
+            Not taken: {record.kind === 'step' ? `“${record.title}”, ${record.outcome}` : record.kind}. {reason}
+          </span>
+          <button type="button" className="notice-go" onClick={() => dispatch(refusedSeen(record.id))}>
+            Seen
+          </button>
+        </li>
+      ))}
+    </ul>
+  )
+}

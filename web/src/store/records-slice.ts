@@ -1,0 +1,103 @@
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit'
+import type { BuildRecord } from '@yard-lamp/core/build'
+
+/** What was typed into a step and is not recorded yet. */
+export interface TypedStep {
+  readonly texts: Readonly<Record<string, string>>
+  readonly note: string
+}
+
+/** A record the server will not take, with what it said: kept until a person has seen it. */
+export interface Refused {
+  readonly record: BuildRecord
+  readonly reason: string
+}
+
+export interface RecordsState {
+  readonly jobId: string
+  readonly status: 'reading' | 'read' | 'failed'
+  /** On the server, in its order. */
+  readonly kept: readonly BuildRecord[]
+  /** Written here and not on the server yet, in the order they were written. */
+  readonly unsent: readonly BuildRecord[]
+  readonly refused: readonly Refused[]
+  /** Why they are not sent; empty while all is well. */
+  readonly problem: string
+  readonly typed: Readonly<Record<string, TypedStep>>
+}
+
+const NOTHING: RecordsState = {
+  jobId: '',
+  status: 'reading',
+  kept: [],
+  unsent: [],
+  refused: [],
+  problem: '',
+  typed: {},
+}
+
+export const recordsSlice = createSlice({
+  name: 'records',
+  initialState: NOTHING,
+  reducers: {
+    /** Another job: what this browser holds for it comes with it. */
+    recordsOpened: (
+      _state,
+      { payload }: PayloadAction<{ jobId: string } & Pick<RecordsState, 'unsent' | 'typed'>>,
+    ): RecordsState => ({ ...NOTHING, ...payload }),
+    recordsRead: (state, { payload }: PayloadAction<{ jobId: string; records: readonly BuildRecord[] }>) =>
+      state.jobId === payload.jobId ? { ...state, status: 'read' as const, kept: payload.records, problem: '' } : state,
+    recordsFailed: (state, { payload }: PayloadAction<string>) => ({
+      ...state,
+      status: state.status === 'read' ? ('read' as const) : ('failed' as const),
+      problem: payload,
+    }),
+    recordWritten: (state, { payload }: PayloadAction<BuildRecord>) => ({
+      ...state,
+      unsent: [...state.unsent, payload],
+      typed: payload.kind === 'step' ? without(state.typed, payload.stepId) : state.typed,
+    }),
+    recordsSent: (state, { payload }: PayloadAction<{ jobId: string; records: readonly BuildRecord[] }>) => {
+      // Another job was opened meanwhile: this one reads its own again when it is.
+      if (state.jobId !== payload.jobId) return state
+      const sent = new Set(payload.records.map(({ id }) => id))
+      return {
+        ...state,
+        kept: [...state.kept.filter(({ id }) => !sent.has(id)), ...payload.records],
+        unsent: state.unsent.filter(({ id }) => !sent.has(id)),
+        problem: '',
+      }
+    },
+    recordRefused: (state, { payload }: PayloadAction<Refused & { jobId: string }>) =>
+      state.jobId === payload.jobId
+        ? {
+            ...state,
+            unsent: state.unsent.filter(({ id }) => id !== payload.record.id),
+            refused: [...state.refused, payload],
+          }
+        : state,
+    refusedSeen: (state, { payload }: PayloadAction<string>) => ({
+      ...state,
+      refused: state.refused.filter(({ record }) => record.id !== payload),
+    }),
+    stepTyped: (state, { payload }: PayloadAction<{ stepId: string; typed: TypedStep }>) => ({
+      ...state,
+      typed: { ...state.typed, [payload.stepId]: payload.typed },
+    }),
+  },
+})
+export const {
+  recordsOpened,
+  recordsRead,
+  recordsFailed,
+  recordWritten,
+  recordsSent,
+  recordRefused,
+  refusedSeen,
+  stepTyped,
+} = recordsSlice.actions
+
+function without(typed: RecordsState['typed'], stepId: string): RecordsState['typed'] {
+  const { [stepId]: _gone, ...rest } = typed
+  return rest
+}

@@ -1,0 +1,160 @@
+import { createServer, type Server } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import { combineSlices, configureStore } from '@reduxjs/toolkit'
+import type { BuildRecord } from '@yard-lamp/core/build'
+import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest'
+import { jobSlice } from '../src/store/job-slice.ts'
+import { openRecords, selectBuildings, selectRecords, sendRecords, writeRecords } from '../src/store/records.ts'
+import { recordsSlice, stepTyped } from '../src/store/records-slice.ts'
+import { catalogueSlice } from '../src/store/root.ts'
+import { draftSlice, saveSlice } from '../src/store/save-slice.ts'
+import { viewSlice } from '../src/store/view-slice.ts'
+
+/** A server that keeps records as ours does, as far as this page can tell; it can be away, and refuse. */
+let kept: BuildRecord[] = []
+let isAway = false
+let refused = ''
+let server: Server
+
+const body = async (request: AsyncIterable<Buffer>): Promise<string> => {
+  const chunks: Buffer[] = []
+  for await (const chunk of request) chunks.push(chunk)
+  return Buffer.concat(chunks).toString('utf8')
+}
+
+beforeAll(async () => {
+  server = createServer(async (request, response) => {
+    const text = await body(request)
+    if (isAway) return void request.socket.destroy()
+    if (request.method === 'GET') return void response.end(JSON.stringify({ records: kept }))
+    const { records } = JSON.parse(text) as { records: BuildRecord[] }
+    if (records.some(({ id }) => id === refused)) {
+      response.writeHead(409, { 'Content-Type': 'application/json' })
+      return void response.end(JSON.stringify({ error: { code: 'BUILD_SIGNED', message: 'It was signed off.' } }))
+    }
+    kept = [...kept.filter(({ id }) => !records.some((each) => each.id === id)), ...records]
+    response.writeHead(204).end()
+  })
+  await new Promise<void>((ready) => server.listen(0, '127.0.0.1', ready))
+  const origin = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
+  const real = fetch
+  vi.stubGlobal('fetch', (path: string, init: RequestInit) => real(origin + path, init))
+  const held = new Map<string, string>()
+  vi.stubGlobal('localStorage', {
+    getItem: (key: string) => held.get(key) ?? null,
+    setItem: (key: string, value: string) => held.set(key, value),
+    removeItem: (key: string) => held.delete(key),
+  })
+})
+afterAll(async () => {
+  vi.unstubAllGlobals()
+  await new Promise((closed) => server.close(closed))
+})
+
+const newStore = () =>
+  configureStore({ reducer: combineSlices(jobSlice, saveSlice, draftSlice, viewSlice, catalogueSlice, recordsSlice) })
+let store: ReturnType<typeof newStore>
+let jobs = 0
+let jobId = ''
+beforeEach(async () => {
+  kept = []
+  isAway = false
+  refused = ''
+  store = newStore()
+  jobId = `job-${++jobs}`
+  await store.dispatch(openRecords(jobId))
+})
+
+let written = 0
+const common = () => ({
+  id: `00000000-0000-4000-8000-${String(++written).padStart(12, '0')}`,
+  at: '2026-11-28T08:00:00.000Z',
+  by: 'Ines Varga',
+})
+const begin = (): BuildRecord => ({ ...common(), kind: 'begin', optionId: 'a', revision: 1, reason: '' })
+const done = (stepId: string): BuildRecord => ({
+  ...common(),
+  kind: 'step',
+  stepId,
+  title: stepId,
+  designation: '',
+  mark: '01234567',
+  outcome: 'pass',
+  readings: [],
+  now: null,
+  note: '',
+})
+const state = () => store.getState().records
+const settled = () => vi.waitFor(() => expect(state().unsent).toEqual([]))
+
+describe('records written on this device', () => {
+  test('count at once, are sent in their order, and are then the server’s', async () => {
+    const [first, second] = [begin(), done('board.off')]
+    store.dispatch(writeRecords(first, second))
+    expect(selectRecords(store.getState())).toEqual([first, second])
+    expect(selectBuildings(store.getState())[0]?.results.has('board.off')).toBe(true)
+    await settled()
+    expect([kept, state().kept]).toEqual([
+      [first, second],
+      [first, second],
+    ])
+  })
+
+  test('stay while the server is away, over a closed page too, and are sent once it is back', async () => {
+    isAway = true
+    const record = begin()
+    store.dispatch(writeRecords(record))
+    await vi.waitFor(() => expect(state().problem).toBe('The server does not answer.'))
+    expect(state().unsent).toEqual([record])
+    // The page is closed and opened again.
+    store = newStore()
+    isAway = false
+    await store.dispatch(openRecords(jobId))
+    await settled()
+    expect([kept, state().problem]).toEqual([[record], ''])
+  })
+
+  test('whose answer was lost are counted once', async () => {
+    const record = begin()
+    isAway = true
+    store.dispatch(writeRecords(record))
+    await vi.waitFor(() => expect(state().problem).not.toBe(''))
+    isAway = false
+    // It had arrived all the same.
+    kept = [record]
+    await store.dispatch(openRecords(jobId))
+    expect(selectRecords(store.getState())).toEqual([record])
+    await settled()
+    expect(state().kept).toEqual([record])
+  })
+
+  test('one that is refused is said and holds up no other', async () => {
+    const [first, wrong, last] = [begin(), done('late'), done('board.off')]
+    refused = wrong.id
+    store.dispatch(writeRecords(first, wrong, last))
+    await settled()
+    expect(kept).toEqual([first, last])
+    expect(state().refused).toEqual([expect.objectContaining({ record: wrong, reason: 'It was signed off.' })])
+  })
+
+  test('of a job that is left meanwhile are not mixed into the next one', async () => {
+    store.dispatch(writeRecords(begin()))
+    await store.dispatch(openRecords('another'))
+    await store.dispatch(sendRecords())
+    await vi.waitFor(() => expect(kept).toHaveLength(1))
+    expect(state().kept.concat(state().unsent).length).toBeLessThanOrEqual(1)
+    expect(state().jobId).toBe('another')
+  })
+})
+
+test('what is typed into a step is held until it is recorded', async () => {
+  const typed = { texts: { openV: '34.1' }, note: 'hazy' }
+  store.dispatch(stepTyped({ stepId: 'string.GP1.2', typed }))
+  store.dispatch(writeRecords(begin()))
+  await settled()
+  store = newStore()
+  await store.dispatch(openRecords(jobId))
+  expect(state().typed['string.GP1.2']).toEqual(typed)
+  store.dispatch(writeRecords(done('string.GP1.2')))
+  expect(state().typed).toEqual({})
+})
