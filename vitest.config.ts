@@ -11,7 +11,7 @@ export default defineConfig({
         test: {
           ...setup,
           name: 'computation',
-          include: ['core/tests/**/*.test.ts', 'web/tests/**/*.test.ts'],
+          include: ['core/tests/**/*.test.ts', 'paper/tests/**/*.test.ts', 'web/tests/**/*.test.ts'],
           // These hold no state of their own between files; reading the core anew for each took a third of the time.
           isolate: false,
         },

@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test'
 import { LINKS } from '@yard-lamp/core'
 import { expect, putJob, test } from './application.ts'
 
-const PAGES = [...LINKS, 'options', 'checks', 'sheet'] as const
+const PAGES = [...LINKS, 'options', 'checks', 'sheet', 'quote', 'build', 'labels'] as const
 
 const APART: Record<string, string> = { jobs: '/', quick: '/quick', catalogue: '/catalogue/panel' }
 
@@ -11,6 +11,7 @@ for (const name of [...Object.keys(APART), ...PAGES]) {
   test(`nothing serious for assistive technology: ${name}, in daylight and at night`, async ({ page, origin }) => {
     test.setTimeout(120_000) // every element of the page is read, twice
     const id = await putJob(origin)
+    if (name === 'build') await beginWork(origin, id)
     await page.goto(`${origin}${APART[name] ?? `/jobs/${id}/${name}`}`)
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
     expect(await serious(reader(page))).toEqual([])
@@ -18,6 +19,26 @@ for (const name of [...Object.keys(APART), ...PAGES]) {
     expect(await serious(reader(page).withRules('color-contrast'))).toEqual([])
   })
 }
+
+/** The work on site has begun: its steps stand on the page. */
+const beginWork = (origin: string, id: string) =>
+  fetch(`${origin}/api/jobs/${id}/records`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({
+      records: [
+        {
+          id: crypto.randomUUID(),
+          at: '2026-11-28T08:00:00.000Z',
+          by: 'Ines Varga',
+          kind: 'begin',
+          optionId: 'lithium',
+          revision: 1,
+          reason: '',
+        },
+      ],
+    }),
+  })
 
 /** Only violations are written out: naming each element that passes takes most of the time. */
 const reader = (page: Page) =>

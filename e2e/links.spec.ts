@@ -73,7 +73,7 @@ test('parts: a thicker cable changes the price', async ({ page, origin }) => {
   await expect(inChain(page, 'Parts')).toContainText('was')
   await page.keyboard.press('Escape')
   await inChain(page, 'Parts').getByRole('link').click()
-  await expect(page.getByRole('row', { name: /Solar lead 35 mm²/ })).toContainText('72 m')
+  await expect(page.getByRole('row', { name: /Solar lead 35 mm² Array to controller/ })).toContainText('77 m')
 })
 
 test('the sheet holds answers, schedules, workings and cautions', async ({ page, origin }) => {
