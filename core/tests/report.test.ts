@@ -187,6 +187,39 @@ describe('the sheet of settings', () => {
   })
 })
 
+describe('the steps on paper', () => {
+  const rowsOf = (job: Job) =>
+    tableOf(reportFor(job, 'workshop'), 'Checklist').rows.map(({ cells }) => cells.map(({ rich }) => plainText(rich)))
+
+  test('hold every step in order, with what to expect and room to write', () => {
+    const job = station()
+    const titles = stepsOf(designed(job), null).map(({ title }) => title)
+    const said = rowsOf(job).map(([step = '']) => step)
+    let at = -1
+    for (const title of titles) {
+      at = said.findIndex((step, i) => i > at && step.startsWith(title))
+      expect(at, title).toBeGreaterThanOrEqual(0)
+    }
+    const { columns } = tableOf(reportFor(job, 'workshop'), 'Checklist')
+    expect(columns.filter(({ blankMm }) => blankMm > 0).map(({ title }) => title)).toEqual(['Measured', 'By, when'])
+  })
+
+  test('tell a string by how warm its cells are, and say what is said once only once', () => {
+    const [first, second] = rowsOf(station()).filter(([step = '']) => /^String GP/.test(step))
+    // Two panels in series at test conditions, and colder and warmer: lower the warmer.
+    const volts = [...(first?.[1] ?? '').matchAll(/([\d.]+)\sV with/g)].map(([, each]) => Number(each))
+    expect(volts).toHaveLength(3)
+    expect(volts).toEqual([...volts].sort((a, b) => b - a))
+    expect(first?.[0]).toContain('Never unplug a connector that carries current')
+    expect(second?.[0]).toMatch(/ as String GP\S+$/)
+  })
+
+  test('stand in the report of the workshop alone', () => {
+    for (const reader of ['everyone', 'customer', 'inspector'] as const)
+      expect(sectionOf(reportFor(station(), reader), 'checklist')).toBeUndefined()
+  })
+})
+
 describe('as built', () => {
   const plan = station()
   const job = station({ act: 'set-circuit', circuitId: 'inverter-dc', patch: { lengthM: 2.4 } })

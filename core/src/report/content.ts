@@ -23,6 +23,8 @@ export interface ReportColumn {
   readonly align: 'left' | 'right'
   /** Share of the width beside the other columns; 0 for as wide as its words. */
   readonly width: number
+  /** Of a column that is written into by hand: room for it, in millimetres on paper; 0 for any other. */
+  readonly blankMm: number
 }
 
 /** A cell: what is read, and the figure itself where it is one. */
@@ -99,6 +101,7 @@ export const column = (title: string, more: Partial<Omit<ReportColumn, 'title'>>
   unit: '',
   align: 'left',
   width: 0,
+  blankMm: 0,
   ...more,
 })
 export const figures = (title: string, unit = ''): ReportColumn => column(title, { unit, align: 'right' })

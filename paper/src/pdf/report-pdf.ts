@@ -1,6 +1,7 @@
 import type { Block, ReportContent, Section, WorkedFigure } from '@yard-lamp/core/report'
 import type { PdfDefinition } from './definition.ts'
 import { MAIN_FAMILY } from './fonts.ts'
+import { kept } from './kept.ts'
 import { HAIRLINES, INK, MARGIN_MM, type Node, type Paper, pt, runs } from './nodes.ts'
 import { namedFonts, svgForPdf } from './svg-text.ts'
 import { tableNodes } from './table-nodes.ts'
@@ -176,11 +177,8 @@ function sectionNodes(
   }
   const room: Paper = lies ? { widthMm: size.heightMm, heightMm: size.widthMm } : size
   const nodes = blocks.flatMap((block, i): Node[] => blockNodes(block, room, pictures, i))
-  const [first, ...rest] = nodes
-  // What stands below its heading begins on the page of it, but for tables, which break by rows.
-  return first && !('table' in first) && !('svg' in first)
-    ? [{ stack: [{ ...heading, headlineLevel: undefined }, first], unbreakable: !breaks }, ...rest]
-    : [heading, ...nodes]
+  // One that begins a page stands over what follows anyhow.
+  return breaks ? [heading, ...kept(nodes)] : kept([heading, ...nodes])
 }
 
 function blockNodes(block: Block, room: Paper, { draw, photoOf }: Pictures, at: number): Node[] {
@@ -198,6 +196,7 @@ function blockNodes(block: Block, room: Paper, { draw, photoOf }: Pictures, at: 
     case 'facts':
       return [
         {
+          facts: true,
           table: {
             widths: ['auto', '*'],
             body: block.facts.map(({ label, text }) => [

@@ -112,8 +112,12 @@ function TableView({ block: { title, columns, rows } }: { block: Extract<Block, 
       <table>
         <thead>
           <tr>
-            {columns.map(({ title: name, unit }, i) => (
-              <th key={`${name}${i}`} className={side(i)}>
+            {columns.map(({ title: name, unit, blankMm }, i) => (
+              <th
+                key={`${name}${i}`}
+                className={side(i)}
+                style={blankMm > 0 ? { minWidth: `${blankMm}mm` } : undefined}
+              >
                 {unit === '' ? name : `${name}, ${unit}`}
               </th>
             ))}

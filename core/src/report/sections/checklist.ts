@@ -4,7 +4,7 @@ import { type Reading, STAGES, type Step } from '../../build/step.ts'
 import { stepsOf } from '../../build/steps.ts'
 import type { Design } from '../../chain/design.ts'
 import type { ReportBrief } from '../brief.ts'
-import { column, headRow, type ReportRow, row, type Section, section, table, words } from '../content.ts'
+import { column, headRow, type ReportRow, type Rich, row, type Section, section, table, words } from '../content.ts'
 
 /** The steps of the work on paper, with room to write, for a place where no telephone works. */
 
@@ -21,16 +21,24 @@ export function checklistSection({ design, build }: ReportBrief): Section | null
   const columns = [
     column('Step', { width: 6 }),
     column('Expected', { width: 4 }),
-    column('Measured', { width: 2 }),
-    column('By, when', { width: 2 }),
+    column('Measured', { blankMm: 28 }),
+    column('By, when', { blankMm: 26 }),
   ]
   const rows = STAGES.flatMap(({ id, title }): ReportRow[] => {
     const own = steps.flatMap((step, i) => (step.stage === id ? [{ step, warm: byCell.map((each) => each[i]) }] : []))
     if (own.length === 0) return []
     return [
       headRow(title, columns.length),
-      ...own.map(({ step, warm }) =>
-        row(stepText(step), step.byLight ? lightText(warm, design) : expected(step, design), '', ''),
+      ...own.map(({ step, warm }, i) =>
+        row(
+          stepText(
+            step,
+            own.slice(0, i).map((each) => each.step),
+          ),
+          step.byLight ? lightText(warm, design) : expected(step, design),
+          '',
+          '',
+        ),
       ),
     ]
   })
@@ -48,12 +56,22 @@ export function checklistSection({ design, build }: ReportBrief): Section | null
   )
 }
 
-const stepText = ({ title, what, tool, caution }: Step) => [
-  { text: title, strong: true },
-  ` ${what}`,
-  ...(tool === '' ? [] : [{ text: ` With ${tool}.`, soft: true }]),
-  ...(caution === '' ? [] : [{ text: ` ${caution}`, strong: true }]),
-]
+/** What the steps before it in its stage say word for word is not said again: the page is read on a roof. */
+function stepText({ title, what, tool, caution }: Step, before: readonly Step[]): Rich {
+  const alike = before.find((each) => each.what === what && each.tool === tool && each.caution === caution)
+  if (alike)
+    return [
+      { text: title, strong: true },
+      { text: ` as ${alike.title}`, soft: true },
+    ]
+  const isWarned = caution === '' || before.some((each) => each.caution === caution)
+  return [
+    { text: title, strong: true },
+    ` ${what}`,
+    ...(tool === '' || before.some((each) => each.tool === tool) ? [] : [{ text: ` With ${tool}.`, soft: true }]),
+    ...(isWarned ? [] : [{ text: ` ${caution}`, strong: true }]),
+  ]
+}
 
 const readingText = (reading: Reading, { write }: Design): string[] => {
   const text = expectedText(reading, write)

@@ -61,12 +61,17 @@ export function partsSection({ design: { parts, write } }: ReportBrief, priced: 
     ...(priced ? [tell(parts.price.value, formatNumber(parts.price.value, 2))] : []),
   )
   const open = parts.unlisted.map(({ name, quantity }) => `${formatNumber(quantity)} × ${name}`)
-  return section('parts', 'Parts', [
-    table('Parts', '', columns, [...rows, sum]),
-    ...(open.length > 0
-      ? [words([{ text: `In no catalogue here, and in no price: ${open.join('; ')}.`, bad: true }])]
-      : []),
-  ])
+  return section(
+    'parts',
+    'Parts',
+    [
+      table('Parts', '', columns, [...rows, sum]),
+      ...(open.length > 0
+        ? [words([{ text: `In no catalogue here, and in no price: ${open.join('; ')}.`, bad: true }])]
+        : []),
+    ],
+    { apart: true },
+  )
 }
 
 const MOST_LETTERS = 120
@@ -96,7 +101,7 @@ export function cutsSection({ design: { parts, write } }: ReportBrief): Section 
       ),
     ),
   ])
-  return section('cuts', 'Cut list', [table('Cut list', '', columns, rows)])
+  return section('cuts', 'Cut list', [table('Cut list', '', columns, rows)], { apart: true })
 }
 
 /** Device by device, what is set before it is switched on. */
@@ -120,7 +125,7 @@ export function settingsSection({ design }: ReportBrief): Section {
       ),
     ),
   ])
-  return section('settings', 'Settings', [table('Settings', '', columns, rows)])
+  return section('settings', 'Settings', [table('Settings', '', columns, rows)], { apart: true })
 }
 
 /** Figures nobody entered, apart from those that were measured, read or entered. */
