@@ -3,30 +3,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import process from 'node:process'
 import { Worker } from 'node:worker_threads'
-import type { CatalogueItem, Job } from '@yard-lamp/core'
-import type { Reader, ReportBrief } from '@yard-lamp/core/report'
-import type { ReportPaper } from '@yard-lamp/paper/pdf'
 import { ApiError } from '../http/errors.ts'
-
-export interface ReportAsked {
-  readonly job: Job
-  readonly items: readonly CatalogueItem[]
-  readonly reader: Reader
-  readonly paper: ReportPaper
-  readonly revision: string
-  readonly date: string
-  readonly program: string
-  readonly catalogueMark: string
-  readonly build: NonNullable<ReportBrief['build']>
-  /** Small photographs by the ids of their files. */
-  readonly photos: ReadonlyMap<string, Uint8Array>
-}
-export interface Asked extends ReportAsked {
-  readonly number: number
-}
-export type Made =
-  | { readonly number: number; readonly pdf: Uint8Array }
-  | { readonly number: number; readonly fault: string }
+import { type Asked, type Made, REHEARSE, type ReportAsked } from './asked.ts'
 
 /** Longest a report may take, and how many may wait. */
 const LONGEST_MS = 60_000
@@ -75,10 +53,10 @@ export class ReportMaker {
     })
   }
 
-  /** Begins the thread before it is asked: what it is made of takes longer to read than a report to lay out. */
+  /** Begins the thread before it is asked, and has it lay out a report nobody sees: a first one takes twice as long. */
   warm(): void {
     // Not while the page that was asked for is still being read.
-    this.warming ??= setTimeout(() => this.running(), WARM_AFTER_MS).unref()
+    this.warming ??= setTimeout(() => this.running().postMessage(REHEARSE), WARM_AFTER_MS).unref()
   }
 
   /** Ends the thread; what waits is refused. */

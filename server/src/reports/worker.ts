@@ -2,10 +2,10 @@ import { readFile, writeFile } from 'node:fs/promises'
 import { createRequire } from 'node:module'
 import { join } from 'node:path'
 import { parentPort, workerData } from 'node:worker_threads'
-import { catalogueOf, design } from '@yard-lamp/core'
+import { catalogueOf, design, fieldStation, SHIPPED_ITEMS } from '@yard-lamp/core'
 import { reportOf } from '@yard-lamp/core/report'
 import { drawingSvg, FONT_PARTS, fontsAt, type PdfDefinition, reportPdf, unpackedFont } from '@yard-lamp/paper/pdf'
-import type { Asked, Made } from './maker.ts'
+import { type Asked, type Made, REHEARSE } from './asked.ts'
 
 /** A thread of its own: laying out a report takes a second or two, and the server goes on answering meanwhile. */
 
@@ -54,7 +54,30 @@ async function made(asked: Asked): Promise<Buffer> {
     .getBuffer()
 }
 
-parentPort?.on('message', (asked: Asked) => {
+/** A short report nobody asked for: what lays out pages is quick only once it has run. */
+function rehearsed(): Promise<unknown> {
+  const job = fieldStation()
+  const asked = {
+    reader: 'customer',
+    paper: 'A4',
+    revision: '',
+    date: '2026-01-01',
+    program: '',
+    catalogueMark: '',
+  } as const
+  return made({
+    ...asked,
+    number: 0,
+    job,
+    items: SHIPPED_ITEMS,
+    build: { records: [], plan: null },
+    photos: new Map(),
+  })
+}
+
+parentPort?.on('message', (asked: Asked | typeof REHEARSE) => {
+  // Where it fails, the report that is asked for will say why.
+  if (asked === REHEARSE) return void rehearsed().catch(() => undefined)
   made(asked).then(
     (pdf) => parentPort?.postMessage({ number: asked.number, pdf } satisfies Made),
     (fault: unknown) =>

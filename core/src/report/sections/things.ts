@@ -157,7 +157,7 @@ export function originsSection({ design }: ReportBrief): Section {
       rowsOf(({ known }) => SETTLED.has(known.origin)),
     ),
   ]
-  return section('origins', 'Assumptions, and what was measured', blocks)
+  return section('origins', 'Assumptions, and what was measured', blocks, { apart: true })
 }
 const SETTLED: ReadonlySet<Known['origin']> = new Set(['measured', 'label', 'entered'])
 
