@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import { LINKS } from '@yard-lamp/core'
-import { expect, putJob, test } from './application.ts'
+import { expect, follow, putJob, test } from './application.ts'
 
 const PAGES = [...LINKS, 'options', 'checks', 'sheet', 'quote', 'build', 'labels'] as const
 
@@ -65,13 +65,11 @@ test('the chain stands whole at 1280 × 800, and pages do not scroll sideways on
   await expect(last).toBeInViewport({ ratio: 1 })
   await page.setViewportSize({ width: 390, height: 844 })
   for (const name of PAGES) {
-    await page.goto(`${origin}/jobs/${id}/${name}`)
-    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    await follow(page, `/jobs/${id}/${name}`)
     expect(await page.evaluate(() => document.documentElement.scrollWidth), name).toBeLessThanOrEqual(390)
   }
   for (const [name, path] of Object.entries(APART)) {
-    await page.goto(origin + path)
-    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    await follow(page, path)
     await page.waitForLoadState('networkidle')
     expect(await page.evaluate(() => document.documentElement.scrollWidth), name).toBeLessThanOrEqual(390)
   }

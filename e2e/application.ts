@@ -57,6 +57,17 @@ export const inChain = (page: Page, name: string) =>
     .getByRole('listitem')
     .filter({ hasText: new RegExp(`^${name}`) })
 
+/** Goes to another page of the application as a link in it does, without reading it all anew; pages are told by their headings. */
+export async function follow(page: Page, path: string): Promise<void> {
+  const heading = page.locator('h1').first()
+  const before = (await heading.textContent()) ?? ''
+  await page.evaluate((to) => {
+    history.pushState(null, '', to)
+    dispatchEvent(new PopStateEvent('popstate'))
+  }, path)
+  await expect(heading).not.toHaveText(before)
+}
+
 export const saved = (page: Page) => expect(page.getByText(/^Saved, revision/)).toBeVisible()
 
 /** The watts of the load that tests of saving type into. */

@@ -1,6 +1,6 @@
 import { emptyJob, fieldStation } from '@yard-lamp/core'
 import pg from 'pg'
-import { expect, openLoads as open, pump, putJob, readJob, saved, test } from './application.ts'
+import { expect, follow, openLoads as open, pump, putJob, readJob, saved, test } from './application.ts'
 
 // Documents and drafts that cannot be read, figures that make no sense, characters that cannot be kept, words without an end.
 
@@ -178,7 +178,8 @@ test('long texts without a gap widen nothing', async ({ page, origin }) => {
   ]
   for (const path of pages) {
     await page.setViewportSize({ width: 1280, height: 800 })
-    await page.goto(origin + path)
+    if (path === '') await page.goto(origin)
+    else await follow(page, path)
     await page.locator('h1').first().waitFor()
     for (const [width, height] of [
       [1280, 800],

@@ -9,7 +9,7 @@ import {
   SHIPPED_CATALOGUE,
 } from '@yard-lamp/core'
 import { FIRES } from '../core/tests/broken-jobs.ts'
-import { expect, putJob, test } from './application.ts'
+import { expect, follow, putJob, test } from './application.ts'
 
 const SHED = {
   id: 'shed',
@@ -71,8 +71,9 @@ test('every place a finding or a need points to stands on its page, and takes th
   const missing: string[] = []
   for (const [job, own] of places) {
     const id = await putJob(origin, job)
-    for (const link of new Set(own.map((place) => place.split('.')[0]))) {
-      await page.goto(`${origin}/jobs/${id}/${link}`)
+    for (const [i, link] of [...new Set(own.map((place) => place.split('.')[0]))].entries()) {
+      if (i === 0) await page.goto(`${origin}/jobs/${id}/${link}`)
+      else await follow(page, `/jobs/${id}/${link}`)
       await expect(page.getByRole('navigation', { name: 'Chain' })).toBeVisible()
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
       for (const place of own.filter((each) => each.startsWith(`${link}.`) || each === link)) {

@@ -18,6 +18,7 @@ import { NotOpened } from '../job/NotOpened.tsx'
 import { useOpenJob } from '../job/use-open-job.ts'
 import { selectDesignOrNull } from '../store/selectors.ts'
 import { useAppSelector } from '../store/store.ts'
+import { pdfMaker, usePdfMakerSoon } from './pdf/pdf-maker.ts'
 import './drawing-page.css'
 import { drawingPath } from './drawing-path.ts'
 import { rememberedPaper, rememberPaper } from './remembered-paper.ts'
@@ -136,17 +137,15 @@ interface PdfButtonProps {
   name: string
 }
 
-/** Makes the file in the browser: what makes it is fetched with its first use. */
+/** Makes the file in the browser. */
 function PdfButton({ sheet, paper, name }: PdfButtonProps) {
   const [isMaking, setIsMaking] = useState(false)
+  usePdfMakerSoon()
   const make = async () => {
     if (!sheet.current) return
     setIsMaking(true)
     try {
-      const [{ makePdf }, { drawingPdf }] = await Promise.all([
-        import('./pdf/make-pdf.ts'),
-        import('@yard-lamp/paper/pdf'),
-      ])
+      const { makePdf, drawingPdf } = await pdfMaker()
       const made = await makePdf(drawingPdf(sheet.current.outerHTML, PAPERS[paper], name))
       saveFile(made, fileName(name, 'pdf'))
     } catch (fault) {

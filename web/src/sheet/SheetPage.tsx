@@ -15,6 +15,7 @@ import {
 import { useEffect, useMemo, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { api } from '../api/client.ts'
+import { pdfMaker, usePdfMakerSoon } from '../diagram/pdf/pdf-maker.ts'
 import { fileName, saveFile } from '../files/save-file.ts'
 import { NotOpened } from '../job/NotOpened.tsx'
 import { useOpenJob } from '../job/use-open-job.ts'
@@ -94,16 +95,14 @@ interface PdfButtonProps {
   us: boolean
 }
 
-/** Makes the file in the browser, without a server: what makes it is fetched with its first use. */
+/** Makes the file in the browser, without a server. */
 function PdfButton({ jobId, content, design, us }: PdfButtonProps) {
   const [isMaking, setIsMaking] = useState(false)
+  usePdfMakerSoon()
   const make = async () => {
     setIsMaking(true)
     try {
-      const [{ makePdf }, { drawingSvg, reportPdf }] = await Promise.all([
-        import('../diagram/pdf/make-pdf.ts'),
-        import('@yard-lamp/paper/pdf'),
-      ])
+      const { makePdf, drawingSvg, reportPdf } = await pdfMaker()
       const photos = await photosOf(jobId, content)
       const definition = reportPdf(
         content,

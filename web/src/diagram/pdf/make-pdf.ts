@@ -26,9 +26,14 @@ async function haveFont(name: string): Promise<void> {
   files.writeFileSync(name, await unpackedFont(new Uint8Array(await answer.arrayBuffer())))
 }
 
+/** Has every file of the typeface. @throws {Error} where one cannot be had */
+export async function fetchTypeface(): Promise<void> {
+  await Promise.all(FONT_PARTS.flatMap(({ normal, bold, italics }) => [normal, bold, italics]).map(haveFont))
+}
+
 /** Makes a PDF in the browser. */
 export async function makePdf(definition: PdfDefinition): Promise<Blob> {
-  await Promise.all(FONT_PARTS.flatMap(({ normal, bold, italics }) => [normal, bold, italics]).map(haveFont))
+  await fetchTypeface()
   pdfMake.setFonts(fontsAt((name) => name))
   return await pdfMake.createPdf(definition).getBlob()
 }
