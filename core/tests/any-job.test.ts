@@ -1,11 +1,15 @@
 import fc from 'fast-check'
 import { expect, test } from 'vitest'
+import { labelsOf } from '../src/build/labels.ts'
+import { stepsOf } from '../src/build/steps.ts'
 import { SHIPPED_CATALOGUE } from '../src/catalogue/catalogue.ts'
-import { design } from '../src/chain/design.ts'
+import { type Design, design } from '../src/chain/design.ts'
 import { findings } from '../src/checks/checks.ts'
+import { wallOf } from '../src/diagram/wall/wall.ts'
 import { emptyBeside, emptyJob, emptyLoad, emptyOption, emptyPlane, keptJob } from '../src/job/job.ts'
 import { type Job, LOAD_BASES } from '../src/job/schema.ts'
 import { IN_LINE_ROLES, RUN_PLACES } from '../src/job/wiring.ts'
+import { reportOf } from '../src/report/report.ts'
 import { bare } from '../src/working/working.ts'
 
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true, noDefaultInfinity: true })
@@ -211,17 +215,38 @@ const hasNoNumber = (value: unknown): boolean =>
       ? Object.values(value).some(hasNoNumber)
       : false
 
+const wallBriefOf = ({ plant, wiring, write, battery, option: { wiring: own } }: Design) => ({
+  plant,
+  wiring,
+  write,
+  series: battery.bank?.series.value ?? 1,
+  by: own.wall,
+})
+const briefOf = (job: Job, made: Design) => ({
+  job,
+  design: made,
+  revision: '1',
+  date: '2026-11-28',
+  program: '1',
+  catalogueMark: '',
+})
+
 /** Hundreds of whole designs: on a slow machine beside others they take their time, ms. */
 const SLOW_MS = 120_000
 
 test(
-  'any job the file format allows is designed and checked without a fault, every computed figure finite',
+  'any job the file format allows is designed, checked, hung, built and reported without a fault, every computed figure finite',
   () => {
     fc.assert(
       fc.property(anyJob, (job) => {
         expect(keptJob(job)).toEqual(job)
         const result = design(job, SHIPPED_CATALOGUE)
         findings(result)
+        // What pages and papers are made from stays within bounds too, whatever stands there.
+        expect(wallOf(wallBriefOf(result)).pieces.length).toBeLessThanOrEqual(1000)
+        expect(stepsOf(result, { airC: 12, lightWPerM2: 650 }).length).toBeLessThan(2000)
+        labelsOf(result)
+        reportOf(briefOf(job, result), 'everyone')
         for (const step of result.steps) expect(hasNoNumber(bare(step.outputs)), step.methodId).toBe(false)
       }),
       { numRuns: Number(process.env.PROPERTY_RUNS ?? 500) },

@@ -1,5 +1,6 @@
 import type { z } from 'zod'
 import { quantity } from '../method/quantity.ts'
+import { formatNumber } from '../units/format.ts'
 import type { LinkId } from '../working/links.ts'
 
 /** Stages of the work on site, in the order it is done. */
@@ -196,6 +197,56 @@ export const about = (expected: number, fraction: number, from: string): Expecte
 export const atMost = (high: number, from: string): Expected => ({ ...UNKNOWN, high, from })
 export const atLeast = (low: number, from: string): Expected => ({ ...UNKNOWN, low, from })
 export const between = (low: number, high: number, from: string): Expected => ({ ...UNKNOWN, low, high, from })
+
+/** More of a kind are not told one by one: nobody goes through thousands of steps on a telephone. */
+const MOST_ONE_BY_ONE = 200
+
+/** Where a figure of each of several alike is found. */
+export interface Read {
+  readonly stepId: string
+  readonly fieldId: string
+}
+
+/**
+ * Steps about each of several alike; one about all of them where they are too many, with the lowest and the highest reading.
+ * @param each makes the step about one @param all id and title of the one about all
+ */
+export function oneByOne<T>(
+  things: readonly T[],
+  each: (thing: T) => Step,
+  all: Pick<Step, 'id' | 'title'>,
+): { readonly steps: readonly Step[]; readonly reads: readonly Read[] } {
+  const [first] = things
+  if (first === undefined || things.length <= MOST_ONE_BY_ONE) {
+    const steps = things.map(each)
+    return { steps, reads: steps.flatMap(({ id, fields: [main] }) => (main ? [{ stepId: id, fieldId: main.id }] : [])) }
+  }
+  const one = each(first)
+  const [main] = one.fields
+  if (!main) return { steps: [one], reads: [] }
+  const fields = [
+    { ...main, id: 'lowest', label: `${main.label}, lowest` },
+    { ...main, id: 'highest', label: `${main.label}, highest` },
+  ]
+  const whole = step(
+    {
+      ...one,
+      ...all,
+      designation: '',
+      fields,
+      what: `${formatNumber(things.length, 0)} of them, too many to be listed here: write down each on a list of your own, and here the lowest and the highest of it. ${one.what}`,
+      readings: (values, measured) => {
+        const [expected = UNKNOWN] = one.readings({}, measured)
+        return fields.map((asked) => readingOf(asked, values, expected))
+      },
+      explain: (readings) =>
+        one.explain(readings.filter(isOut).flatMap((reading, i) => (i === 0 ? [{ ...reading, id: main.id }] : []))),
+      mark: markOf([one.mark, things.length]),
+    },
+    null,
+  )
+  return { steps: [whole], reads: fields.map(({ id }) => ({ stepId: whole.id, fieldId: id })) }
+}
 
 /** FNV-1a, 32 bits: two plans that differ have different marks but for one in four thousand million. */
 export function markOf(planned: unknown): string {

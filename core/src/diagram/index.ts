@@ -15,5 +15,5 @@ export type {
 export { type RoofPlane, type RoofString, roofOf } from './roof.ts'
 export { type Stroke, SYMBOL_SETS, type SymbolName, type SymbolSet } from './symbols.ts'
 export type { Hung } from './wall/arrange.ts'
-export { type Wall, wallOf } from './wall/wall.ts'
+export { tooManyText, type Wall, wallOf } from './wall/wall.ts'
 export { TAIL_M, type WallWay } from './wall/ways.ts'

@@ -1,5 +1,5 @@
 import type { Design } from '@yard-lamp/core'
-import { type Diagram, diagramOf, type Hung, roofOf, wallOf } from '@yard-lamp/core/diagram'
+import { type Diagram, diagramOf, type Hung, roofOf, tooManyText, wallOf } from '@yard-lamp/core/diagram'
 import type { Writer } from '@yard-lamp/core/units'
 import { DiagramDrawing } from './DiagramDrawing.tsx'
 import type { Drawn } from './DrawingSheet.tsx'
@@ -41,10 +41,13 @@ export function drawnOf(name: SheetName, whole: Design, design: Design, isWhole 
       title,
       frame: wallFrame(wall),
       content: <WallDrawing wall={wall} ink={PAPER} write={write} />,
-      list: [
-        `left, up; width × height × depth; free about it, ${write.unit('mm')}`,
-        ...wall.pieces.toSorted(byDesignation).map((piece) => pieceLine(piece, write)),
-      ],
+      list:
+        wall.tooMany !== null
+          ? [tooManyText(wall.tooMany)]
+          : [
+              `left, up; width × height × depth; free about it, ${write.unit('mm')}`,
+              ...wall.pieces.toSorted(byDesignation).map((piece) => pieceLine(piece, write)),
+            ],
     }
   }
   if (name === 'roof') {

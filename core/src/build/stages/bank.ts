@@ -1,7 +1,7 @@
 import type { Battery } from '../../catalogue/schema.ts'
 import { type Chemistry, chemistryRow } from '../../tables/chemistries.ts'
-import type { Cause, Expected, Reading, Step } from '../step.ts'
-import { about, atMost, between, field, isOut, measuring, step, UNKNOWN } from '../step.ts'
+import type { Cause, Expected, Read, Reading, Step } from '../step.ts'
+import { about, atMost, between, field, isOut, measuring, oneByOne, step, UNKNOWN } from '../step.ts'
 import { circuitOf, type Work } from '../work.ts'
 import { bankCircuits, landed, landedId } from './board.ts'
 
@@ -83,7 +83,7 @@ export function bank(work: Work): Step[] {
   if (!stands || !item) return []
   const units = unitsIn(work)
   const rest = restOf(item)
-  const each = units.map(({ called, id }) =>
+  const one = ({ called, id }: Cell) =>
     step(
       {
         id,
@@ -102,10 +102,13 @@ export function bank(work: Work): Step[] {
         after: ['before.tools'],
       },
       item.id,
-    ),
-  )
+    )
+  const { steps: each, reads } = oneByOne(units, one, {
+    id: `${prefix}battery.each`,
+    title: `${whose}Each battery`,
+  })
   const ids = each.map(({ id }) => id)
-  const agree = units.length > 1 ? [agreeing(work, item, units)] : []
+  const agree = units.length > 1 ? [agreeing(work, item, units.length, reads)] : []
   const joinedAfter = agree.length > 0 ? agree.map(({ id }) => id) : ids
   const circuits = bankCircuits(work).map((circuit) => ({ ...landed(work, circuit, 'bank'), after: joinedAfter }))
   const volts = stands.series.value
@@ -169,19 +172,18 @@ function apartOf(item: Battery, isParallel: boolean): { readonly apartV: number;
     : { apartV: BLOCK_APART_V, from: 'blocks of several cells; safer than 0.05 V for each' }
 }
 
-function agreeing(work: Work, item: Battery, units: readonly Cell[]): Step {
+function agreeing(work: Work, item: Battery, count: number, reads: readonly Read[]): Step {
   const isParallel = (work.design.battery.bank?.parallel.value ?? 1) > 1
   const { apartV, from } = apartOf(item, isParallel)
-  const ids = units.map(({ id }) => id)
   return step(
     {
       id: `${work.prefix}bank.agree`,
       stage: 'bank',
       title: `${work.whose}Batteries agree`,
-      what: `All ${units.length} beside each other, measured within the hour. Further apart: each is charged alone to full first.`,
+      what: `All ${count} beside each other, measured within the hour. Further apart: each is charged alone to full first.`,
       readings: (_values, measured) => {
-        const volts = ids.flatMap((id) => measured(id, 'restV')?.value ?? [])
-        const value = volts.length === ids.length ? Math.max(...volts) - Math.min(...volts) : null
+        const volts = reads.flatMap(({ stepId, fieldId }) => measured(stepId, fieldId)?.value ?? [])
+        const value = volts.length === reads.length ? Math.max(...volts) - Math.min(...volts) : null
         return [
           {
             id: 'apart',
@@ -206,18 +208,23 @@ function agreeing(work: Work, item: Battery, units: readonly Cell[]): Step {
       check: 'battery.mixed',
       place: 'battery',
       link: 'battery',
-      after: ids,
+      after: [...new Set(reads.map(({ stepId }) => stepId))],
     },
-    [item.id, ids.length],
+    [item.id, count],
   )
 }
+
+/** More are not asked for one by one. */
+const MOST_LEADS = 40
 
 /** Leads of strings in parallel, each as it was made. */
 function leads(work: Work, after: readonly string[]): Step[] {
   const circuit = circuitOf(work, 'battery-string')
   if (!circuit || circuit.count < 2) return []
-  const asked = Array.from({ length: circuit.count }, (_, i) => ({
-    ...field(`lead${i + 1}`, `string ${i + 1}, post to bar`, 'm', 2),
+  const isMany = circuit.count > MOST_LEADS
+  const names = isMany ? ['shortest', 'longest'] : Array.from({ length: circuit.count }, (_, i) => `string ${i + 1}`)
+  const asked = names.map((name, i) => ({
+    ...field(`lead${i + 1}`, `${name}, post to bar`, 'm', 2),
     ...(circuit.leadsM ? UNKNOWN : about(circuit.lengthM.value, 0.25, 'as planned')),
   }))
   const one = measuring(asked)

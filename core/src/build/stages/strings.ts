@@ -4,8 +4,8 @@ import { itemName, type Panel } from '../../catalogue/schema.ts'
 import { stringsPlace } from '../../checks/strings.ts'
 import { everyString, type StrungArray } from '../../controller/link.ts'
 import { roofOf } from '../../diagram/roof.ts'
-import type { Cause, Expected, Field, Reading, Step } from '../step.ts'
-import { about, atMost, field, isOut, measuring, step, UNKNOWN } from '../step.ts'
+import type { Cause, Expected, Field, Read, Reading, Step } from '../step.ts'
+import { about, atMost, field, isOut, measuring, oneByOne, step, UNKNOWN } from '../step.ts'
 import { circuitOf, type Work } from '../work.ts'
 import { mountedIds } from './ground.ts'
 
@@ -127,8 +127,11 @@ export function strings(work: Work): Step[] {
   const arrays = everyString(work.design)
   return arrays.flatMap((array): Step[] => {
     const each = namedStrings(work, array)
-    const steps = each.map((wired) => oneString(work, array, wired))
-    return each.length > 1 ? [...steps, agreeing(work, array, each)] : steps
+    const { steps, reads } = oneByOne(each, (wired) => oneString(work, array, wired), {
+      id: eachId(work, array),
+      title: `${work.whose}Each string${array.name === '' ? '' : `, ${array.name}`}`,
+    })
+    return each.length > 1 ? [...steps, agreeing(work, array, each, reads)] : [...steps]
   })
 }
 
@@ -208,20 +211,21 @@ function oneString(work: Work, array: StrungArray, wired: Wired): Step {
 }
 
 /** How far apart the strings of an array are, each beside what was expected of it when it was measured. */
-function agreeing(work: Work, array: StrungArray, each: readonly Wired[]): Step {
-  const ids = each.map((wired) => stringId(work, wired))
+function agreeing(work: Work, array: StrungArray, each: readonly Wired[], reads: readonly Read[]): Step {
+  const names = each.map(({ designation }) => designation)
+  const [first, last] = [names.at(0), names.at(-1)]
   return step(
     {
       id: `${work.prefix}strings.agree.${array.id}`,
       stage: 'strings',
       title: `${work.whose}Strings agree${array.name === '' ? '' : `, ${array.name}`}`,
-      what: `${each.map(({ designation }) => designation).join(', ')}: each beside what was expected of it in the light it was measured in. More than 2 % apart are not joined.`,
+      what: `${names.length > MOST_NAMED ? `${first} to ${last}` : names.join(', ')}: each beside what was expected of it in the light it was measured in. More than 2 % apart are not joined.`,
       readings: (_values, measured) => {
-        const shares = ids.flatMap((id) => {
-          const read = measured(id, 'openV')
+        const shares = reads.flatMap(({ stepId, fieldId }) => {
+          const read = measured(stepId, fieldId)
           return read?.value != null && read.expected ? [read.value / read.expected] : []
         })
-        const apart = shares.length === ids.length ? Math.max(...shares) - Math.min(...shares) : null
+        const apart = shares.length === reads.length ? Math.max(...shares) - Math.min(...shares) : null
         return [
           {
             id: 'apart',
@@ -243,11 +247,14 @@ function agreeing(work: Work, array: StrungArray, each: readonly Wired[]): Step 
       check: 'string.uneven',
       place: 'controller',
       link: 'controller',
-      after: ids,
+      after: [...new Set(reads.map(({ stepId }) => stepId))],
     },
-    ids,
+    each.map((wired) => stringId(work, wired)),
   )
 }
+/** More are named by the first and the last. */
+const MOST_NAMED = 24
+const eachId = (work: Work, { id }: StrungArray): string => `${work.prefix}string.each.${id}`
 
 /** Steps after which an array may be closed. */
 export const soundIds = (work: Work, array: StrungArray): string[] => {

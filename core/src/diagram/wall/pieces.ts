@@ -79,10 +79,16 @@ export interface PiecesBrief {
   readonly wiring: { readonly circuits: readonly Circuit[]; readonly fittings: readonly Fitted[] }
 }
 
-/** Everything that hangs on the wall or stands before it, the devices of its circuits too. */
-export function piecesOf({ plant, wiring }: PiecesBrief, names: Designations): Piece[] {
+/** Things of one kind that hang or stand, and how many. */
+interface Kind {
+  readonly count: number
+  readonly item: CatalogueItem | null
+  readonly piece: Omit<Piece, 'designation' | keyof Size> & { readonly designation: string }
+}
+
+function kindsOf({ plant, wiring }: PiecesBrief, names: Designations | null): Kind[] {
   const fitted = new Map(wiring.fittings.map((each) => [each.unitId, each]))
-  const units = plant.units.flatMap((unit): Piece[] => {
+  const units = plant.units.flatMap((unit): Kind[] => {
     const place = PLACES.get(unit.role)
     const fitting = fitted.get(unit.id)
     // A breaker does its work, or none was found: nothing hangs there.
@@ -90,62 +96,69 @@ export function piecesOf({ plant, wiring }: PiecesBrief, names: Designations): P
     const item = fitting?.item ?? unit.item
     // Of those at either end of an array's lead, one end is here.
     const count = unit.role === 'surge' ? unit.quantity / 2 : (fitting?.quantity ?? unit.quantity)
-    return alike(count, names.units.get(unit.id) ?? '', (id) => ({
-      id: `${unit.id}${id}`,
+    const piece = {
+      id: unit.id,
       unitId: unit.id,
       circuitId: null,
       role: unit.role,
       ...place,
+      designation: names?.units.get(unit.id) ?? '',
       name: nameOf(unit, item),
       weightKg: item?.weightKg ?? 0,
-      ...sizeOf(item, unit.role),
-    }))
+    }
+    return [{ count: Math.max(1, Math.round(count)), item, piece }]
   })
-  const devices = wiring.circuits.flatMap(({ id: circuitId, kind, device, count, title }): Piece[] => {
+  const devices = wiring.circuits.flatMap(({ id: circuitId, kind, device, count, title }): Kind[] => {
     const place = PLACES.get(`device.${kind}`)
     if (!place || !device?.item) return []
     const { item } = device
-    return alike(count, names.devices.get(circuitId) ?? '', (id) => ({
-      id: `device.${circuitId}${id}`,
+    const piece = {
+      id: `device.${circuitId}`,
       unitId: null,
       circuitId,
-      role: 'device',
+      role: 'device' as const,
       ...place,
+      designation: names?.devices.get(circuitId) ?? '',
       name: `${itemName(item)}, ${title.charAt(0).toLowerCase()}${title.slice(1)}`,
       weightKg: item.weightKg,
-      ...sizeOf(item, 'device'),
-    }))
+    }
+    return [{ count: Math.max(1, Math.round(count)), item, piece }]
   })
-  return [...units, ...devices].sort((a, b) => a.rank - b.rank)
+  return [...units, ...devices].sort((a, b) => a.piece.rank - b.piece.rank)
 }
 
+/**
+ * Everything that hangs on the wall or stands before it, the devices of its circuits too, each of several alike by itself.
+ * @returns how many there are where they are more than can be drawn, rather than the pieces
+ */
+export function piecesOf(brief: PiecesBrief, names: Designations): Piece[] | number {
+  const kinds = kindsOf(brief, names)
+  const count = kinds.reduce((sum, each) => sum + each.count, 0)
+  if (count > MOST_PIECES) return count
+  return kinds.flatMap(({ count: alike, item, piece }) => {
+    const size = sizeOf(item, piece.role)
+    return Array.from({ length: alike }, (_, i) => ({
+      ...piece,
+      ...size,
+      id: `${piece.id}#${i + 1}`,
+      designation: alike > 1 ? `${piece.designation}.${i + 1}` : piece.designation,
+    }))
+  })
+}
+
+/** More than stand at any site this is made for; where a slip in a figure asks for more, they are only counted. */
+const MOST_PIECES = 1000
+
 /** Pieces on the wall, the bank not counted, and what they take of it with what stays free about them, m². */
-export function hangingOn({ plant, wiring }: PiecesBrief): { readonly pieces: number; readonly areaM2: number } {
-  const fitted = new Map(wiring.fittings.map((each) => [each.unitId, each]))
+export function hangingOn(brief: PiecesBrief): { readonly pieces: number; readonly areaM2: number } {
   let [pieces, areaM2] = [0, 0]
-  const hang = (item: CatalogueItem | null, role: Role | 'device', count: number) => {
-    const { widthMm, heightMm, clearanceMm } = sizeOf(item, role)
+  for (const { count, item, piece } of kindsOf(brief, null)) {
+    if (piece.group === 'bank') continue
+    const { widthMm, heightMm, clearanceMm } = sizeOf(item, piece.role)
     pieces += count
     areaM2 += count * (widthMm + 2 * clearanceMm) * (heightMm + 2 * clearanceMm) * 1e-6
   }
-  for (const { id, role, item, quantity } of plant.units) {
-    const place = PLACES.get(role)
-    if (!place || place.group === 'bank') continue
-    const fitting = fitted.get(id)
-    if (fitting && !fitting.item) continue
-    const count = role === 'surge' ? quantity / 2 : (fitting?.quantity ?? quantity)
-    hang(fitting?.item ?? item, role, Math.max(1, Math.round(count)))
-  }
-  for (const { kind, device, count } of wiring.circuits)
-    if (device?.item && PLACES.has(`device.${kind}`)) hang(device.item, 'device', Math.max(1, Math.round(count)))
   return { pieces, areaM2 }
 }
 
 const nameOf = ({ name }: Unit, item: CatalogueItem | null): string => (item ? `${name}, ${itemName(item)}` : name)
-
-/** Several alike, numbered where there are more than one. */
-const alike = (count: number, designation: string, make: (id: string) => Omit<Piece, 'designation'>): Piece[] =>
-  Array.from({ length: Math.max(1, Math.round(count)) }, (_, i) => ({
-    ...make(`#${i + 1}`),
-    designation: count > 1 ? `${designation}.${i + 1}` : designation,
-  }))

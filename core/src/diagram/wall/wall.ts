@@ -1,5 +1,6 @@
 import type { Option } from '../../job/schema.ts'
 import { chemistryRow } from '../../tables/chemistries.ts'
+import { formatNumber } from '../../units/format.ts'
 import { type Designations, designationsOf } from '../designations.ts'
 import type { DiagramBrief } from '../model.ts'
 import { arranged, type Hung } from './arrange.ts'
@@ -20,6 +21,8 @@ export interface Wall {
   readonly widthMm: number
   readonly heightMm: number
   readonly pieces: readonly Hung[]
+  /** How many pieces there are where they are too many to be drawn: then none is. */
+  readonly tooMany: number | null
   readonly ways: readonly WallWay[]
   readonly crowded: readonly Crowded[]
   /** Names of sheets that say nothing of their size: it is guessed. */
@@ -37,6 +40,12 @@ const MARGIN_MM = 100
 /** The wall is drawn at least as high as a person reaches, mm. */
 const LEAST_HEIGHT_MM = 2000
 
+const NOTHING = { widthMm: 1000, heightMm: LEAST_HEIGHT_MM, pieces: [], ways: [], crowded: [], guessed: [] }
+
+/** Why nothing is drawn. */
+export const tooManyText = (count: number): string =>
+  `${formatNumber(count, 0)} pieces: too many to be hung one by one. A count like this is often a slip in a load, in the days without sun or in a number that was locked.`
+
 /**
  * The wall as it hangs: what a person put somewhere is there, the rest where the design puts it.
  * @example wallOf({ plant, wiring, write, series: 4, by: { 'inverter#1': { xMm: 900, yMm: 1200 } } })
@@ -45,6 +54,7 @@ export function wallOf(brief: WallBrief): Wall {
   const { plant, wiring, write, by, series } = brief
   const names: Designations = designationsOf(plant, wiring)
   const pieces = piecesOf(brief, names)
+  if (typeof pieces === 'number') return { ...NOTHING, tooMany: pieces }
   const gasses = plant.units.some(
     ({ item }) => item?.kind === 'battery' && chemistryRow(item.chemistry).gassing.startsWith('vented'),
   )
@@ -58,6 +68,7 @@ export function wallOf(brief: WallBrief): Wall {
     widthMm: Math.max(1000, ...hung.map(({ xMm, widthMm }) => xMm + widthMm + MARGIN_MM)),
     heightMm: Math.max(LEAST_HEIGHT_MM, ...hung.map(({ yMm, heightMm }) => yMm + heightMm + MARGIN_MM)),
     pieces: hung,
+    tooMany: null,
     ways: waysOf(plant.joints, wiring.circuits, hung, series),
     crowded: crowdedOf(hung, gasses, write),
     guessed: [...new Set(hung.filter(({ isAssumed }) => isAssumed).map(({ name }) => name))],

@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core'
 import { IconRestore } from '@tabler/icons-react'
 import { besideKey, type Design, type Edit } from '@yard-lamp/core'
-import type { Hung, Wall } from '@yard-lamp/core/diagram'
+import { type Hung, tooManyText, type Wall } from '@yard-lamp/core/diagram'
 import { hungAtSchema } from '@yard-lamp/core/job'
 import { SCREEN, WallDrawing, wallFrame } from '@yard-lamp/paper/drawings'
 import { useState } from 'react'
@@ -61,6 +61,7 @@ export function WallView({ design, systemId }: WallViewProps) {
   })
   const wall = useWall(design, by)
   const { frame, transform, isFitted, nearer, farther, fit } = usePanZoom()
+  if (wall.tooMany !== null) return <p className="soft">{tooManyText(wall.tooMany)}</p>
   if (wall.pieces.length === 0) return null
   const { x, y, width, height } = wallFrame(wall)
   return (

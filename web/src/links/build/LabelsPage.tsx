@@ -29,6 +29,8 @@ const SORT: Readonly<Record<Label['sort'], string>> = {
   warning: 'warnings',
 }
 const KEY = 'yardlamp.labels'
+/** Labels that are shown and printed together: each has a code to draw. */
+const MOST_AT_ONCE = 1000
 
 /** Labels to print and stick on, each with a code that leads to its circuit. */
 export default function LabelsPage() {
@@ -53,8 +55,12 @@ function Labels({ id }: { id: string }) {
   const sheet = SHEETS.find((each) => each.id === sheetId) ?? SHEETS[0]
   const all = useMemo(() => labelsOf(design), [design])
   const chosen = all.filter(({ sort }) => sorts.includes(sort))
-  const each = chosen.flatMap((label) => Array.from({ length: label.copies }, (_, i) => ({ label, i })))
-  const ids = { sheet: useId(), first: useId() }
+  const [partAt, setPartAt] = useState(0)
+  const every = chosen.flatMap((label) => Array.from({ length: label.copies }, () => label))
+  const parts = Math.ceil(every.length / MOST_AT_ONCE)
+  const part = Math.min(partAt, Math.max(0, parts - 1))
+  const each = every.slice(part * MOST_AT_ONCE, (part + 1) * MOST_AT_ONCE)
+  const ids = { sheet: useId(), first: useId(), part: useId() }
   const onSheet = sheet.columns * sheet.rows
   return (
     <div className="labels">
@@ -93,6 +99,18 @@ function Labels({ id }: { id: string }) {
             />
           </span>
         </div>
+        {parts > 1 && (
+          <div className="field">
+            <label htmlFor={ids.part}>Of {every.length} labels</label>
+            <select id={ids.part} value={part} onChange={(event) => setPartAt(Number(event.target.value))}>
+              {Array.from({ length: parts }, (_, i) => (
+                <option key={i} value={i}>
+                  {i * MOST_AT_ONCE + 1} to {Math.min(every.length, (i + 1) * MOST_AT_ONCE)}
+                </option>
+              ))}
+            </select>
+          </div>
+        )}
         <fieldset className="labels-sorts">
           <legend>For</legend>
           {LABEL_SORTS.map((sort) => (
@@ -123,7 +141,7 @@ function Labels({ id }: { id: string }) {
         </p>
       ) : (
         <div className="labels-pages">
-          <Pages sheet={sheet} labels={each.map(({ label }) => label)} first={first} jobId={id} />
+          <Pages sheet={sheet} labels={each} first={first} jobId={id} />
         </div>
       )}
     </div>
