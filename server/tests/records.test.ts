@@ -78,10 +78,16 @@ describe('records of a job', () => {
   })
 
   test.each([
-    ['nobody', { by: ' ' }, 'records.0.by: who did it, by name'],
-    ['no time', { at: 'yesterday' }, 'records.0.at: a time such as'],
-    ['an id that is none', { id: '7' }, 'records.0.id: an id'],
-    ['another field', { colour: 'red' }, 'records.0.: Unrecognized key'],
+    ['nobody', { by: ' ' }, 'records.0.by: got " "; allowed: who did it, by name'],
+    ['no time', { at: 'yesterday' }, 'records.0.at: got "yesterday"; allowed: a time such as'],
+    ['an id that is none', { id: '7' }, 'records.0.id: got "7"; allowed: an id of the device'],
+    ['another field', { colour: 'red' }, 'records.0.colour: there is no such input'],
+    [
+      'no revision',
+      { revision: 0 },
+      'records.0.revision: got 0; allowed: a revision of the job, a whole number from 1',
+    ],
+    ['another kind', { kind: 'wish' }, 'records.0.kind: got "wish"; allowed: a record of a kind: begin, step, photo'],
   ])('refuse %s, and say the field', async (_, wrong, said) => {
     const answer = await add({ ...begin(), ...wrong })
     expect([answer.status, answer.body.error.code]).toEqual([422, 'RECORD_INVALID'])

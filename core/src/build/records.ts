@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { fromIssue } from '../method/method.ts'
 import { AIR_RANGE_C, quantity } from '../method/quantity.ts'
 
 /** What was done on site: rows that are added and never changed, each with an id made by the device that wrote it. */
@@ -10,11 +11,19 @@ const words = (most: number) =>
     .trim()
     .max(most, { error: () => `at most ${most} letters` })
 const said = (most: number, what: string) => words(most).min(1, { error: () => what })
-const revision = z.number().int().min(1).max(2_147_483_647)
-const figure = z.number().min(-1e9).max(1e9)
-const figureOrNone = figure.nullable()
+const text = (least: number, most: number, what: string) => {
+  const error = () => `${what}, ${least} to ${most} letters`
+  return z.string({ error }).min(least, { error }).max(most, { error })
+}
+const whole = (min: number, max: number, what: string) => {
+  const error = () => `${what}, a whole number from ${min} to ${max}`
+  return z.number({ error }).int({ error }).min(min, { error }).max(max, { error })
+}
+const revision = whole(1, 2_147_483_647, 'a revision of the job')
+const figureError = { error: () => 'a number from -1e9 to 1e9, or null' }
+const figureOrNone = z.number(figureError).min(-1e9, figureError).max(1e9, figureError).nullable()
 /** Ids of steps are made from ids of the job. */
-const stepId = z.string().min(1).max(300)
+const stepId = text(1, 300, 'the id of a step')
 
 const common = {
   id,
@@ -30,15 +39,15 @@ export const nowSchema = z.strictObject({
 })
 
 const readingSchema = z.strictObject({
-  id: z.string().min(1).max(60),
-  label: z.string().max(200),
-  unit: z.string().max(20),
-  decimals: z.number().int().min(0).max(6),
+  id: text(1, 60, 'the id of a reading'),
+  label: text(0, 200, 'what was read'),
+  unit: text(0, 20, 'its unit'),
+  decimals: whole(0, 6, 'how many decimals are shown'),
   value: figureOrNone,
   expected: figureOrNone,
   low: figureOrNone,
   high: figureOrNone,
-  from: z.string().max(300),
+  from: text(0, 300, 'why so much was expected'),
   isPlanning: z.boolean(),
 })
 
@@ -49,49 +58,66 @@ export const stepRecordSchema = z.strictObject({
   ...common,
   kind: z.literal('step'),
   stepId,
-  title: z.string().max(300),
-  designation: z.string().max(60),
+  title: text(0, 300, 'the title of the step'),
+  designation: text(0, 60, 'its name on the drawing'),
   /** Of the step as it was planned then. */
-  mark: z.string().regex(/^[0-9a-f]{8}$/),
-  outcome: z.enum(OUTCOMES),
+  mark: z.string().regex(/^[0-9a-f]{8}$/, { error: () => 'the mark of the step, eight digits from 0 to f' }),
+  outcome: z.enum(OUTCOMES, { error: () => `one of ${OUTCOMES.join(', ')}` }),
   /** As they were held against what was expected at that moment. */
-  readings: z.array(readingSchema).max(MOST_READINGS),
+  readings: z.array(readingSchema).max(MOST_READINGS, { error: () => `at most ${MOST_READINGS} readings` }),
   now: nowSchema.nullable(),
   note: words(2000),
 })
 
-export const recordSchema = z.discriminatedUnion('kind', [
-  /** Work begins, on a plan that is kept: one option of the job at a revision. */
-  z.strictObject({
-    ...common,
-    kind: z.literal('begin'),
-    optionId: z.string().min(1).max(100),
-    revision,
-    reason: words(500),
-  }),
-  stepRecordSchema,
-  z.strictObject({ ...common, kind: z.literal('photo'), stepId, fileId: id, caption: words(300) }),
-  /** What was built otherwise, and why. */
-  z.strictObject({
-    ...common,
-    kind: z.literal('change'),
-    differences: z
-      .array(z.strictObject({ id: z.string().min(1).max(300), planned: words(300), built: words(300) }))
-      .min(1)
-      .max(200),
-    reason: said(1000, 'why it was built otherwise'),
-  }),
-  /** Locks what was built; what comes later begins anew. */
-  z.strictObject({
-    ...common,
-    kind: z.literal('sign-off'),
-    revision,
-    day: z.iso.date({ error: () => 'a day such as 2026-11-28' }),
-    statement: words(1000),
-  }),
-  /** Says that a record before was written by mistake. */
-  z.strictObject({ ...common, kind: z.literal('withdraw'), recordId: id, reason: words(500) }),
-])
+const differencesError = { error: () => 'what differs, 1 to 200 of it' }
+
+const KINDS = ['begin', 'step', 'photo', 'change', 'sign-off', 'withdraw'] as const
+export const recordSchema = z.discriminatedUnion(
+  'kind',
+  [
+    /** Work begins, on a plan that is kept: one option of the job at a revision. */
+    z.strictObject({
+      ...common,
+      kind: z.literal('begin'),
+      optionId: text(1, 100, 'the id of an option'),
+      revision,
+      reason: words(500),
+    }),
+    stepRecordSchema,
+    z.strictObject({ ...common, kind: z.literal('photo'), stepId, fileId: id, caption: words(300) }),
+    /** What was built otherwise, and why. */
+    z.strictObject({
+      ...common,
+      kind: z.literal('change'),
+      differences: z
+        .array(
+          z.strictObject({ id: text(1, 300, 'the id of what differs'), planned: words(300), built: words(300) }),
+          differencesError,
+        )
+        .min(1, differencesError)
+        .max(200, differencesError),
+      reason: said(1000, 'why it was built otherwise'),
+    }),
+    /** Locks what was built; what comes later begins anew. */
+    z.strictObject({
+      ...common,
+      kind: z.literal('sign-off'),
+      revision,
+      day: z.iso.date({ error: () => 'a day such as 2026-11-28' }),
+      statement: words(1000),
+    }),
+    /** Says that a record before was written by mistake. */
+    z.strictObject({ ...common, kind: z.literal('withdraw'), recordId: id, reason: words(500) }),
+  ],
+  { error: () => `a record of a kind: ${KINDS.join(', ')}` },
+)
+
+/** A record from outside. @throws {InputError} naming the field, what came and what is allowed */
+export function parseRecord(value: unknown): BuildRecord {
+  const parsed = recordSchema.safeParse(value)
+  if (parsed.success) return parsed.data
+  throw fromIssue(parsed.error.issues[0], value)
+}
 export type BuildRecord = z.infer<typeof recordSchema>
 export type RecordOf<K extends BuildRecord['kind']> = Extract<BuildRecord, { kind: K }>
 export type StepRecord = z.infer<typeof stepRecordSchema>

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import Router from '@koa/router'
-import { recordSchema } from '@yard-lamp/core/build'
+import { InputError } from '@yard-lamp/core'
+import { type BuildRecord, parseRecord } from '@yard-lamp/core/build'
 import type { Context } from 'koa'
 import { z } from 'zod'
 import { readBytes, readJson } from '../http/body.ts'
@@ -12,7 +13,8 @@ import type { RecordStore } from './store.ts'
 
 /** Most records of one request: what a telephone kept through a day without signal. */
 const MOST_AT_ONCE = 500
-const body = z.strictObject({ records: z.array(z.unknown()).min(1).max(MOST_AT_ONCE) })
+const listed = { error: () => `a list of 1 to ${MOST_AT_ONCE} records` }
+const body = z.strictObject({ records: z.array(z.unknown(), listed).min(1, listed).max(MOST_AT_ONCE, listed) })
 const fileQuery = z.strictObject({
   place: z.enum(['keep'], { error: () => 'keep, or left out' }).optional(),
 })
@@ -63,13 +65,15 @@ const fileIdOf = (ctx: Context): string => {
   return id.data
 }
 
-/** @throws {ApiError} RECORD_INVALID naming the record and the field */
-function recordOf(value: unknown, at: number) {
-  const parsed = recordSchema.safeParse(value)
-  if (parsed.success) return parsed.data
-  const issue = parsed.error.issues[0]
-  throw new ApiError('RECORD_INVALID', {
-    message: `records.${at}.${issue?.path.join('.') ?? ''}: ${issue?.message}`,
-    path: `records.${at}.${issue?.path.join('.') ?? ''}`,
-  })
+/** @throws {ApiError} RECORD_INVALID naming the record, the field, what came and what is allowed */
+function recordOf(value: unknown, at: number): BuildRecord {
+  try {
+    return parseRecord(value)
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error
+    throw new ApiError('RECORD_INVALID', {
+      message: `records.${at}.${error.message}`,
+      path: `records.${at}.${error.path}`,
+    })
+  }
 }
