@@ -67,6 +67,36 @@ describe('a report as PDF', () => {
     expect(text).toMatch(/SourceSans3/)
   })
 
+  test.each([
+    ...demoJobs().map((job) => [job.name, 'workshop', job] as const),
+    ...demoJobs().flatMap((job) => (job.name.startsWith('Rescue') ? [[job.name, 'everyone', job] as const] : [])),
+  ])('of %s for %s has something on each of its pages, and is laid out once', async (_, reader, job) => {
+    const definition = definitionOf(job, reader) as unknown as Laying
+    let again = 0
+    const counting = (node: unknown) => {
+      const isBroken = definition.pageBreakBefore(node)
+      if (isBroken) again += 1
+      return isBroken
+    }
+    const plain = { ...definition, compress: false, pageBreakBefore: counting }
+    const bytes = await pdfMaker.createPdf(plain).getBuffer()
+    const drawnOn = [...bytes.toString('latin1').matchAll(/stream\n(.*?)\nendstream/gs)].flatMap(([, drawn = '']) =>
+      drawn.startsWith('1 0 0 -1 0 ') ? [drawn.match(/ TJ\n/g)?.length ?? 0] : [],
+    )
+    // An empty one has head and foot, drawn word by word.
+    const empty = textsOf([definition.header(2), definition.footer(2, 9)])
+      .join(' ')
+      .split(' ').length
+    expect(drawnOn.length).toBeGreaterThan(15)
+    expect(drawnOn.flatMap((words, i) => (words > empty + 5 ? [] : [i + 1]))).toEqual([])
+    expect(again).toBe(0)
+  })
+  interface Laying {
+    header(page: number): unknown
+    footer(page: number, all: number): unknown
+    pageBreakBefore(node: unknown): boolean
+  }
+
   test('says on its first page what keeps it from being built, and nowhere that it is finished', () => {
     const [job] = demoJobs()
     if (!job) throw new Error('no job')

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { column, figures, headRow, row, table } from '../../core/src/report/content.ts'
-import { kept } from '../src/pdf/kept.ts'
+import { footless, kept } from '../src/pdf/kept.ts'
 import { MARGIN_MM, pt } from '../src/pdf/nodes.ts'
 import { tableNodes } from '../src/pdf/table-nodes.ts'
 
@@ -69,5 +69,14 @@ describe('a heading', () => {
     expect(kept([heading, long])).toEqual([heading, long])
     expect(kept([heading, { table: { body: [] } }])).toHaveLength(2)
     expect(kept([heading])).toEqual([heading])
+  })
+
+  test('begins a page with nothing free left over from the page before', () => {
+    const table = { table: { body: [] }, margin: [0, 0, 0, 8] }
+    expect(footless(table)).toMatchObject({ margin: [0, 0, 0, 0] })
+    expect(footless({ stack: [heading, table], unbreakable: true })).toEqual({
+      stack: [heading, { ...table, margin: [0, 0, 0, 0] }],
+      unbreakable: true,
+    })
   })
 })

@@ -24,3 +24,13 @@ function isShort(node: Node): boolean {
   if ('ul' in node) return (node.ul as unknown[]).length <= MOST_KEPT
   return !('svg' in node)
 }
+
+/** What stands last before a new page, with nothing free below it: where it just fills its page, that would lie on an empty one. */
+export function footless(node: Node): Node {
+  const { stack, margin } = node
+  return {
+    ...node,
+    ...(Array.isArray(margin) && { margin: [...margin.slice(0, 3), 0] }),
+    ...(Array.isArray(stack) && { stack: [...stack.slice(0, -1), ...stack.slice(-1).map(footless)] }),
+  }
+}

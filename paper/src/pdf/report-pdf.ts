@@ -1,7 +1,7 @@
 import type { Block, ReportContent, Section, WorkedFigure } from '@yard-lamp/core/report'
 import type { PdfDefinition } from './definition.ts'
 import { MAIN_FAMILY } from './fonts.ts'
-import { kept } from './kept.ts'
+import { footless, kept } from './kept.ts'
 import { HAIRLINES, INK, MARGIN_MM, type Node, type Paper, pt, runs } from './nodes.ts'
 import { namedFonts, svgForPdf } from './svg-text.ts'
 import { tableNodes } from './table-nodes.ts'
@@ -49,6 +49,7 @@ export function reportPdf(
     const turns = each.lies !== lies
     lies = each.lies
     const before = turns || each.apart || i === 0
+    if (before) pages.push(...pages.splice(-1).map(footless))
     pages.push(...sectionNodes(each, before, lies, size, { draw: drawn, photoOf }))
   }
   return {
