@@ -22,6 +22,7 @@ const STOREYS = [
   'parts',
   'chain',
   'edit',
+  'proof',
   'after',
   'checks',
   'build',

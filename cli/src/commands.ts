@@ -15,6 +15,7 @@ import {
   SHIPPED_CATALOGUE,
 } from '@yard-lamp/core'
 import { type Slip, slipsOf } from '@yard-lamp/core/loads'
+import { designWithYear } from '@yard-lamp/core/proof'
 import { bareDesign } from './bare-design.ts'
 
 /** The registry as data: what each method takes and gives, with units. */
@@ -75,7 +76,7 @@ interface Checked {
 }
 
 export function checkJob(job: Job): Checked {
-  const result = design(job, SHIPPED_CATALOGUE)
+  const result = designWithYear(design(job, SHIPPED_CATALOGUE))
   return { findings: findings(result), slips: slipsOf(job), needs: result.needs }
 }
 

@@ -3,6 +3,7 @@ import process from 'node:process'
 import { InputError, METHODS } from '@yard-lamp/core'
 import { calc, check, methods, schema, size } from './commands.ts'
 import { answerLines } from './lines.ts'
+import { readChoices, simulate } from './simulate.ts'
 
 const EXIT = { ok: 0, badInput: 1, usage: 2 } as const
 
@@ -16,6 +17,8 @@ const USAGE = `Usage: yardlamp COMMAND
   check JOB.json            what the checks find in it, and likely slips in its list
   size --lines [--input FILE], check --lines [--input FILE]
                             many: a job a line in, its answer or {"error": …} a line out, in order
+  simulate JOB.json [--years N] [--seed S] [--steps N] [--hours FILE.csv]
+                            its years hour by hour: what is carried, and every flow of the first in a file
   schema job                JSON Schema of the job file
 
 JSON on standard output, errors on standard error. Exit 0 done, 1 bad input, 2 usage.
@@ -80,6 +83,11 @@ function run(command: string | undefined, args: readonly string[]): string | Ite
     case 'check':
       if (args[0] === '--lines') return answerLines('check', readText(fileOption(args.slice(1))))
       return json(check(readText(only(args, 'a job file'))))
+    case 'simulate': {
+      const [file, ...rest] = args
+      if (file === undefined) throw new UsageError('expected a job file')
+      return json(simulate(readText(file), readChoices(rest)))
+    }
     case 'schema':
       if (only(args, '"job"') !== 'job') throw new UsageError('the only schema is "job"')
       return json(schema())

@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { applyAll, emptyLoad, fieldStation, JOB_VERSION, METHODS } from '@yard-lamp/core'
@@ -168,6 +168,61 @@ describe('yardlamp', () => {
     expect(heavy.slips.length).toBeGreaterThan(0)
     expect(heavy.slips.map(({ loadId }: { loadId: string }) => loadId)).toContain('again')
     expect(heavy.findings.length).toBeGreaterThan(0)
+  })
+
+  test('simulate tells each year by its seed, alike alone or among others, and what all come to', () => {
+    const { status, stdout } = yardlamp(['simulate', jobFile, '--years', '3', '--seed', '11'])
+    const told = JSON.parse(stdout)
+    expect(status).toBe(0)
+    expect(told.years.map(({ seed }: { seed: number }) => seed)).toEqual([11, 12, 13])
+    expect(Object.keys(told.years[0])).toEqual(
+      'seed unmetWh unmetHours criticalUnmetWh criticalUnmetHours longestGapHours generatorHours fuelL surplusWh lowestSoc fullCharges equivalentCycles'.split(
+        ' ',
+      ),
+    )
+    expect(Object.keys(told.share)).toEqual(['wh', 'hours', 'criticalWh', 'criticalHours'])
+    const alone = JSON.parse(yardlamp(['simulate', jobFile, '--years', '1', '--seed', '12']).stdout)
+    expect(alone.years[0]).toEqual(told.years[1])
+  })
+
+  test('simulate --hours writes every flow of the first year, a row an hour, whose books close', () => {
+    const file = join(folder, 'hours.csv')
+    const { storedBeforeWh } = JSON.parse(
+      yardlamp(['simulate', jobFile, '--years', '1', '--seed', '3', '--steps', '2', '--hours', file]).stdout,
+    )
+    const [head, ...rows] = readFileSync(file, 'utf8').trim().split('\n')
+    const names = head?.split(',') ?? []
+    expect([rows.length, names[0], names.at(-1)]).toEqual([8760, 'hour', 'storedWh'])
+    let [before, worst] = [storedBeforeWh, 0]
+    for (const row of rows) {
+      const cells = row.split(',').map(Number)
+      const sum = (...of: string[]) => of.reduce((total, name) => total + (cells[names.indexOf(name)] ?? Number.NaN), 0)
+      const comes = sum('pvW', 'acCoupledW', 'generatorW', 'mainsW', 'alternatorW') - sum('clippedW', 'cutW')
+      const goes = sum('controllerLossW', 'chargerLossW', 'inverterLossW', 'converterLossW', 'batteryLossW', 'heaterW')
+      const given = sum('standbyW', 'acServedW', 'dcServedW', 'dumpW') + sum('storedWh') - before
+      worst = Math.max(worst, Math.abs(comes - goes - given))
+      before = sum('storedWh')
+    }
+    expect(worst).toBeLessThan(1e-6)
+  })
+
+  test.each([
+    [['--years', '0'], '--years: got "0"; allowed: a whole number from 1 to 1000'],
+    [['--years'], '--years: got nothing; allowed: a value after it'],
+    [['--seed', '-1'], '--seed: got "-1"; allowed: a whole number from 0 to 4294967295'],
+    [['--steps', '1.5'], '--steps: got "1.5"; allowed: a whole number from 1 to 60'],
+    [['--year', '3'], '--year: no such option; allowed: --years, --seed, --steps, --hours'],
+    [['--hours', '/no/such/folder/hours.csv'], 'cannot write /no/such/folder/hours.csv'],
+  ])('simulate %j is refused with a sentence', (args, said) => {
+    const { status, stderr, stdout } = yardlamp(['simulate', jobFile, ...args])
+    expect([status, stdout]).toEqual([1, ''])
+    expect(stderr).toContain(said)
+  })
+
+  test('simulate says what is missing where there is no year to work yet', () => {
+    const bare = join(folder, 'bare.json')
+    writeFileSync(bare, JSON.stringify({ ...fieldStation(), loads: [] }))
+    expect(yardlamp(['simulate', bare]).stderr).toContain('the year cannot be worked yet: it needs what it must run')
   })
 
   test('schema job is a JSON Schema', () => {

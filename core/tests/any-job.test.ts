@@ -176,6 +176,8 @@ const anyJob = fc
       chargerId: null,
       setA: null,
       byRelay: choices.byRelay,
+      fromHour: null,
+      days: 'all' as const,
     }
     return {
       ...job,

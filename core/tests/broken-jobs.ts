@@ -1,5 +1,5 @@
 // Long: one list of jobs.
-import { EMPTY_AC_COUPLED, emptyLoad, emptyPlane } from '../src/job/job.ts'
+import { EMPTY_AC_COUPLED, EMPTY_BACKUP, emptyLoad, emptyPlane } from '../src/job/job.ts'
 import type { Job } from '../src/job/schema.ts'
 import { BROKEN_WIRING } from './broken-wiring.ts'
 import { array, battery, circuit, controller, existing, inverter, spoilt } from './spoilt.ts'
@@ -347,4 +347,9 @@ export const FIRES: Record<string, { job: Job; severity: string; says: RegExp }>
     says: /holds 10\.8 kWh for an inverter of 8 kW/,
   },
   ...BROKEN_WIRING,
+  'year.not-carried': {
+    job: spoilt({ option: (option) => ({ ...option, backup: EMPTY_BACKUP }) }),
+    severity: 'fault',
+    says: /The year is not carried: \d+\.\d+ % of the hours have all they want, 99\.0 % are asked/,
+  },
 }

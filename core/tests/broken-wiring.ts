@@ -37,6 +37,8 @@ export const BROKEN_WIRING: Record<string, { job: Job; severity: string; says: R
           chargerId: 'kelder-d24-24-30',
           setA: null,
           byRelay: false,
+          fromHour: null,
+          days: 'all' as const,
         },
       }),
     }),

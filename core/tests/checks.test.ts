@@ -8,8 +8,13 @@ import { remedies } from '../src/checks/remedies.ts'
 import { demoJobs, fieldStation } from '../src/demo/demo.ts'
 import { applyAll } from '../src/edit/apply.ts'
 import type { Job } from '../src/job/schema.ts'
+import { designWithYear } from '../src/proof/with-year.ts'
 
-const found = (job: Job) => findings(design(job, SHIPPED_CATALOGUE))
+/** With the year worked, where a check speaks of it. */
+const found = (job: Job, withYear = false) => {
+  const made = design(job, SHIPPED_CATALOGUE)
+  return findings(withYear ? designWithYear(made) : made)
+}
 
 import { FIRES } from './broken-jobs.ts'
 import { battery, controller, spoilt } from './spoilt.ts'
@@ -20,7 +25,7 @@ describe('checks', () => {
   })
 
   test.each(Object.entries(FIRES))('%s fires, with the numbers in its sentence', (id, { job, severity, says }) => {
-    const fired = found(job).filter((finding) => finding.id === id)
+    const fired = found(job, id.startsWith('year.')).filter((finding) => finding.id === id)
     expect(fired.map((finding) => finding.severity)).toContain(severity)
     expect(fired[0]?.message.replaceAll('\u00a0', ' ')).toMatch(says)
     expect(fired[0]?.remedy).not.toBe('')
@@ -40,6 +45,7 @@ describe('checks', () => {
     'site.sun-looks-like-daylight',
     'battery.unit-too-heavy',
     'parts.weight-over',
+    'year.not-carried',
   ]
   test.each(Object.entries(FIRES))('what %s offers to change mends it', (id, { job }) => {
     const offered = found(job)
@@ -54,7 +60,7 @@ describe('checks', () => {
   })
 
   test.each(demoJobs().map((job) => [job.name, job] as const))('all are silent on %s', (_, job) => {
-    expect(found(job)).toEqual([])
+    expect(found(job, true)).toEqual([])
     expect(design(job, SHIPPED_CATALOGUE).needs).toEqual([])
   })
 
@@ -116,6 +122,7 @@ describe('cautions', () => {
       'lithium',
       'height',
       'lifting',
+      'generator',
     ])
   })
 

@@ -1,7 +1,7 @@
 import { SHIPPED_CATALOGUE } from '../src/catalogue/catalogue.ts'
 import { type Design, design } from '../src/chain/design.ts'
 import { fieldStation } from '../src/demo/demo.ts'
-import { EMPTY_CIRCUIT_CHOICE, emptyLoad } from '../src/job/job.ts'
+import { EMPTY_BACKUP, EMPTY_CIRCUIT_CHOICE, emptyLoad } from '../src/job/job.ts'
 import type { CircuitChoice, Job, Load, Option, Site } from '../src/job/schema.ts'
 
 /** A job on the shipped catalogue. */
@@ -12,6 +12,9 @@ export const altered = (job: Job, alter: (option: Option) => Option): Job => ({
   ...job,
   options: job.options.map((option, i) => (i === 0 ? alter(option) : option)),
 })
+
+/** The demo job without its generator: what bank, wiring and parts were first measured on. */
+export const stationAlone = (): Job => altered(fieldStation(), (option) => ({ ...option, backup: EMPTY_BACKUP }))
 
 export const panel = (id: string) => {
   const found = SHIPPED_CATALOGUE.panels.find((each) => each.id === id)
@@ -30,9 +33,9 @@ export interface Changes {
   loads?: Load[]
 }
 
-/** The demo job with changes, designed. */
+/** The demo job without its generator, with changes, designed. */
 export function stationWith(changes: Changes = {}): Design {
-  const job = fieldStation()
+  const job = stationAlone()
   const [option] = job.options
   if (!option) throw new Error('no option')
   const circuits = { ...option.wiring.circuits }

@@ -278,6 +278,8 @@ describe('what each shape demands', () => {
           chargerId: 'kelder-d12-48-8',
           setA: null,
           byRelay: false,
+          fromHour: null,
+          days: 'all' as const,
         },
       },
     }))

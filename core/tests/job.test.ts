@@ -4,10 +4,12 @@ import { SHIPPED_CATALOGUE, SHIPPED_ITEMS } from '../src/catalogue/catalogue.ts'
 import { catalogueItemSchema } from '../src/catalogue/schema.ts'
 import { catalogueOf } from '../src/catalogue/shelf.ts'
 import { design } from '../src/chain/design.ts'
-import { demoJobs, fieldStation, narrowboat } from '../src/demo/demo.ts'
+import { demoJobs, fieldStation, narrowboat, rescueHut } from '../src/demo/demo.ts'
 import {
   EMPTY_AC_COUPLED,
+  EMPTY_BACKUP,
   EMPTY_CIRCUIT_CHOICE,
+  EMPTY_RELIABILITY,
   EMPTY_TRADE,
   emptyJob,
   jobJsonSchema,
@@ -128,6 +130,8 @@ describe('the job file', () => {
       ...before.options[0].backup.alternator,
       setA: null,
       byRelay: false,
+      fromHour: null,
+      days: 'all',
     })
     expect(after.schools[0]).toMatchObject({ ...before.schools[0], ageing: 'middle-of-life', refillHours: null })
     expect([after.loads[0]?.leg, option?.accepted, after.site.weightTargets]).toEqual([null, [], []])
@@ -173,6 +177,30 @@ describe('the job file', () => {
     expect(parts.currency).toBe('EUR')
     expect(array.layout?.arrayPowerW).toBe(design(narrowboat(), SHIPPED_CATALOGUE).array.layout?.arrayPowerW)
     expect(() => parseJob({ ...before, site: 7 })).toThrow('site: got 7')
+  })
+
+  test('a file of version 9 is brought to the present version: the year asked by its kind, nothing let go, and designs the same', () => {
+    const before = JSON.parse(readFileSync(new URL('fixtures/job-version-9.json', import.meta.url), 'utf8'))
+    const after = parseJob(before)
+    expect(after.reliability).toEqual(EMPTY_RELIABILITY)
+    expect(after.options[0]?.backup).toEqual({
+      ...EMPTY_BACKUP,
+      ...before.options[0].backup,
+      alternator: { ...before.options[0].backup.alternator, fromHour: null, days: 'all' },
+    })
+    const { parts, battery, backup } = design(after, SHIPPED_CATALOGUE)
+    expect(battery.bank?.units).toBe(design(rescueHut(), SHIPPED_CATALOGUE).battery.bank?.units)
+    expect(backup.generator?.id).toBe('thornby-d8')
+    expect(parts.price.value).toBeGreaterThan(10_000)
+    const crossed = {
+      ...after,
+      options: after.options.map((option) => ({
+        ...option,
+        backup: { ...option.backup, waitShedAt: 0.7, waitBackAt: 0.5 },
+      })),
+    }
+    expect(() => parseJob(crossed)).toThrow(/waitShedAt: got 0.7; allowed: up to the charge they come back at, 0.5/)
+    expect(() => parseJob({ ...before, options: [7] })).toThrow('options.0: got 7')
   })
 
   test('a broken file of version 1 is refused by the name of its field', () => {

@@ -268,6 +268,8 @@ describe('what charges', () => {
               chargerId: null,
               setA: null,
               byRelay: false,
+              fromHour: null,
+              days: 'all' as const,
             },
           },
         })
@@ -311,6 +313,8 @@ describe('what charges', () => {
       chargerId: 'kelder-d12-12-30',
       setA: 20,
       byRelay: false,
+      fromHour: null,
+      days: 'all' as const,
     }
     const { backup, battery } = designed(
       cabin([load('Light', 20, 4, { supply: 'dc' })], { systemVoltageV: 12, backup: { ...EMPTY_BACKUP, alternator } }),

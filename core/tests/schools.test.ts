@@ -3,11 +3,11 @@ import { compareSchools } from '../src/after/schools.ts'
 import { SHIPPED_CATALOGUE } from '../src/catalogue/catalogue.ts'
 import { fieldStation } from '../src/demo/demo.ts'
 import { SHIPPED_SCHOOLS, schoolOf, withSwitches } from '../src/edit/schools.ts'
-import { altered, designed } from './designed.ts'
+import { altered, designed, stationAlone } from './designed.ts'
 
 describe('schools', () => {
   test('all are designed for the job, the plain one asks for less, and one switch is named', () => {
-    const job = fieldStation()
+    const job = stationAlone()
     const compared = compareSchools(job, SHIPPED_CATALOGUE)
     const of = (id: string) => compared.find(({ school }) => school.id === id)
     expect(compared.map(({ school }) => school.id)).toEqual(SHIPPED_SCHOOLS.map(({ id }) => id))

@@ -1,14 +1,7 @@
 import { describe, expect, test } from 'vitest'
+import { dayClearness, greatestClearness, hourDiffuseShare, spreadSteepness } from '../src/site/clearness.ts'
 import { monthLimitKwhPerM2Day } from '../src/site/plane.ts'
-import {
-  DAY_PERSISTENCE,
-  dayClearness,
-  greatestClearness,
-  hourDiffuseShare,
-  spreadSteepness,
-  syntheticYear,
-  yearStatistics,
-} from '../src/site/synthetic-year.ts'
+import { DAY_PERSISTENCE, syntheticYear, yearStatistics } from '../src/site/synthetic-year.ts'
 import { hourInPlaneW, monthlyMeans, yearInPlane } from '../src/site/year-in-plane.ts'
 import { yearSummary } from '../src/site/year-summary.ts'
 import { COASTAL, run, year } from './sky.ts'

@@ -6,6 +6,7 @@ import { apply, applyAll } from '../src/edit/apply.ts'
 import type { Edit } from '../src/edit/edit.ts'
 import type { Job } from '../src/job/schema.ts'
 import { orNull, sameBy } from '../src/working/same.ts'
+import { stationAlone } from './designed.ts'
 import { FIELD_SHAPES } from './field-shapes.ts'
 
 // What an edit does not bear on is the very object of before, and what it does bear on is not.
@@ -22,7 +23,8 @@ function around(job: Job, ...edits: Edit[]): readonly [Design, Design] {
 }
 
 describe.each([
-  ['the field station', fieldStation(), 21.5],
+  ['the field station', stationAlone(), 21.5],
+  ['the field station with its generator', fieldStation(), 19],
   ['two arrays on two controllers', FIELD_SHAPES.D, 21.5],
   ['a homestead with a far array', FIELD_SHAPES.I, 91],
   ['a cabin with a generator', FIELD_SHAPES.M, 21.5],

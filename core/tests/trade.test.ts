@@ -12,12 +12,12 @@ import type { Job } from '../src/job/schema.ts'
 import { cellValue, headOf } from '../src/report/book.ts'
 import { ordersBook, partsBook } from '../src/report/parts-book.ts'
 import { daysAfter, quoteOf } from '../src/report/quote.ts'
-import { designed } from './designed.ts'
+import { designed, stationAlone } from './designed.ts'
 
 const BATTERY = 'haskerl-24-120'
 /** The station with nothing said of selling, and what a test says. */
 const plain = (...edits: Edit[]): Job =>
-  applyAll(fieldStation(), [
+  applyAll(stationAlone(), [
     {
       act: 'set-trade',
       patch: { markUpFraction: null, hourPrice: null, taxFraction: null, added: [] },
@@ -194,7 +194,10 @@ describe('the quote', () => {
 
   test('sets the options side by side, and pays in parts that come to the whole', () => {
     const quote = quoteOf(fieldStation(), SHIPPED_CATALOGUE, today)
-    expect(quote.options.map(({ name }) => name)).toEqual(['Lithium, no generator', 'Lead-acid, generator in winter'])
+    expect(quote.options.map(({ name }) => name)).toEqual([
+      'Lithium, small generator',
+      'Lead-acid, generator in winter',
+    ])
     expect([quote.date, quote.validUntil]).toEqual([today, '2026-12-28'])
     const paid = quote.payments.reduce((sum, { amount }) => sum + Math.round(amount * 100), 0)
     expect(paid).toBe(Math.round(quote.chosen.sale.gross.value * 100))

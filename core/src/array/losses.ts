@@ -15,7 +15,7 @@ import type { ArrayBrief } from './brief.ts'
 import { heatLoss, monthlyEfficiency, systemEfficiency, WORKING_IRRADIANCE_W_PER_M2 } from './methods.ts'
 
 /** A panel while none is chosen: crystalline silicon. Assumption of Yard Lamp. */
-const PANEL = { noctC: 45, pmpCoeffPerC: -0.0036 }
+export const TYPICAL_PANEL = { noctC: 45, pmpCoeffPerC: -0.0036 }
 
 export interface Losses {
   /** By name; the heat of the panels is that of the design's darkest month, where the site gives its air. */
@@ -136,10 +136,10 @@ function heatByMonth({ monthMeanC, daySwingK, choice, panels }: ArrayBrief, work
   return working.apply(heatLoss, {
     dayAirC: known(dayAirC, 'computed', 'mean of the month, and a quarter of the day’s swing'),
     irradianceWPerM2: assumed(WORKING_IRRADIANCE_W_PER_M2, 'about half of the sun comes above this'),
-    noctC: panel ? fromSheet(panel.noctC, itemName(panel)) : assumed(PANEL.noctC, 'crystalline panels'),
+    noctC: panel ? fromSheet(panel.noctC, itemName(panel)) : assumed(TYPICAL_PANEL.noctC, 'crystalline panels'),
     pmpCoeffPerC:
       panel && panel.pmpCoeffPerC !== null
         ? fromSheet(panel.pmpCoeffPerC, itemName(panel))
-        : assumed(PANEL.pmpCoeffPerC, 'crystalline panels'),
+        : assumed(TYPICAL_PANEL.pmpCoeffPerC, 'crystalline panels'),
   }).lossByMonth
 }

@@ -18,6 +18,7 @@ import type { BackupBrief } from './brief.ts'
 import { type ChargeSource, chargeSource } from './charge-source.ts'
 import { type FuelYear, fuelYear } from './fuel.ts'
 import { houseLoadOf } from './input-limit.ts'
+import { keptCharge } from './kept-charge.ts'
 import { generator as generatorMethod } from './methods.ts'
 import { besideA, type Together, togetherA, togetherOf } from './together.ts'
 
@@ -110,7 +111,8 @@ export const backupLink: Link<Upstream, BackupResult> = defineLink(
     }
     if (choice.kind === 'none') return { ...alone, answer: alternatorText(alternator) ?? 'none' }
     if (!bank) return { ...alone, answer: 'battery needed' }
-    const charge = chargeSource(brief, alternatorA, working)
+    const found = chargeSource(brief, alternatorA, working)
+    const charge = found && keptCharge(found)
     if (!charge) {
       const lack: Need = { link: 'backup', place: 'backup.chargerId', message: noCharger(brief, alternatorA) }
       return { ...alone, needs: [lack], answer: 'no charger fits' }

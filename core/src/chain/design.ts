@@ -31,6 +31,7 @@ import type { Address, Known, Step } from '../working/working.ts'
 import { besideJob, mainJob } from './beside.ts'
 import { besideNeeds, builtBeside } from './beside-design.ts'
 import { designRest } from './left-out.ts'
+import type { WorkedYear } from './worked-year.ts'
 
 /** The links of the chain, in its order: each is `link(bench, upstream)` and gives `{ answer, needs, steps, … }`. */
 export const CHAIN = {
@@ -67,6 +68,8 @@ export interface Design extends Bench, Results {
   /** Needed before the design is whole, in the order of the chain. */
   readonly needs: readonly Need[]
   readonly steps: readonly Step[]
+  /** What its year hour by hour came to; null until that was worked, which takes longer than a design. */
+  readonly year: WorkedYear | null
 }
 
 /** The rules a site is wired by: those of its rule set, unless another set is tried. */
@@ -160,6 +163,7 @@ function makeDesign(wholeJob: Job, shelf: Catalogue, wired: Wired): Design {
     sheets,
     wholeJob,
     beside,
+    year: null,
     needs: [...LINKS.flatMap((link) => results[link].needs), ...beside.flatMap(besideNeeds)],
     // Looked at where a working is opened or printed, not at every edit.
     get steps() {

@@ -87,6 +87,7 @@ import { wireParallelSmall } from './wire.parallel-small.ts'
 import { wirePathDrop } from './wire.path-drop.ts'
 import { wireTerminal } from './wire.terminal.ts'
 import { wireUnequalParallel } from './wire.unequal-parallel.ts'
+import { yearNotCarried } from './year.not-carried.ts'
 
 /** Every check, in the order of the chain. */
 export const CHECKS: readonly Check[] = [
@@ -173,6 +174,7 @@ export const CHECKS: readonly Check[] = [
   wallOverGas,
   wallCrowded,
   partsWeightOver,
+  yearNotCarried,
 ]
 
 const BY_ID = new Map(CHECKS.map((check) => [check.id, check]))

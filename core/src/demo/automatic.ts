@@ -135,6 +135,8 @@ function backupOf(kind: Site['kind'], random: () => number): Option['backup'] {
         chargerId: null,
         setA: null,
         byRelay: false,
+        fromHour: null,
+        days: 'all' as const,
       }
     : null
   if (kind === 'building' && random() < 0.5) {

@@ -108,17 +108,46 @@ const LOADS: Load[] = [
   }),
 ]
 
-/** The main demo: a bird-ringing field station on a tidal island. Everything in it is invented. */
-export function fieldStation(): Job {
-  const job = emptyJob('Saltmarsh ringing station')
-  const option = emptyOption('a', 'Lithium, no generator')
+function options(): Option[] {
+  const option = emptyOption('a', 'Lithium, small generator')
   const lithium: Option = {
     ...option,
     systemVoltageV: 24,
     battery: { ...option.battery, autonomyDays: 3 },
     array: { ...option.array, panelId: 'dorveth-430', sizing: 'recover', recoveryDays: 14 },
     controller: { ...option.controller, itemId: 'lanthorn-m150-100', quantity: 2 },
+    // For the dark weeks: small, slow and started by hand, so started early.
+    backup: {
+      ...EMPTY_BACKUP,
+      kind: 'generator',
+      refillHours: 10,
+      startAt: 0.4,
+      bond: 'transfers',
+      fuelPricePerL: 1.9,
+    },
   }
+  return [
+    lithium,
+    {
+      ...lithium,
+      id: 'b',
+      name: 'Lead-acid, generator in winter',
+      battery: { ...option.battery, itemId: 'murrow-v2-420', autonomyDays: 2, vented: true },
+      backup: {
+        ...EMPTY_BACKUP,
+        kind: 'generator',
+        months: [1, 11, 12],
+        startAt: 0.6,
+        bond: 'transfers',
+        fuelPricePerL: 1.9,
+      },
+    },
+  ]
+}
+
+/** The main demo: a bird-ringing field station on a tidal island. Everything in it is invented. */
+export function fieldStation(): Job {
+  const job = emptyJob('Saltmarsh ringing station')
   return {
     ...job,
     note: 'Two rooms and a drying loft on a tidal island, cut off at high water. Staffed all year, volunteers at weekends.',
@@ -175,15 +204,6 @@ export function fieldStation(): Job {
         ],
       },
     },
-    options: [
-      lithium,
-      {
-        ...lithium,
-        id: 'b',
-        name: 'Lead-acid, generator in winter',
-        battery: { ...option.battery, itemId: 'murrow-v2-420', autonomyDays: 2, vented: true },
-        backup: { ...EMPTY_BACKUP, kind: 'generator', months: [1, 11, 12], bond: 'transfers', fuelPricePerL: 1.9 },
-      },
-    ],
+    options: options(),
   }
 }

@@ -102,6 +102,8 @@ export function narrowboat(): Job {
         chargerId: null,
         setA: null,
         byRelay: false,
+        fromHour: null,
+        days: 'all' as const,
       },
     },
   }

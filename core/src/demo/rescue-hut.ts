@@ -138,6 +138,7 @@ export function rescueHut(): Job {
         id: 'b',
         name: 'Titanate, no heater needed',
         battery: { ...heated.battery, itemId: 'tessaly-t48-40', coldProtected: false, autonomyDays: 2 },
+        backup: { ...heated.backup, startAt: 0.2 },
       },
     ],
   }

@@ -22,6 +22,18 @@ export const SITE_PAIRS: readonly Pair<
 ]
 export const BACKUP_PAIRS: readonly Pair<Backup>[] = [
   { low: 'startAt', high: 'stopAt', lowIs: 'the charge it starts at', highIs: 'the charge it stops at' },
+  {
+    low: 'ordinaryShedAt',
+    high: 'ordinaryBackAt',
+    lowIs: 'the charge ordinary loads are let go at',
+    highIs: 'the charge they come back at',
+  },
+  {
+    low: 'waitShedAt',
+    high: 'waitBackAt',
+    lowIs: 'the charge loads that can wait are let go at',
+    highIs: 'the charge they come back at',
+  },
 ]
 
 /** What another figure leaves to one: at least this, or at most. */

@@ -1,3 +1,4 @@
+import { EMPTY_RELIABILITY } from './reliability.ts'
 import {
   type Backup,
   type Beside,
@@ -32,6 +33,13 @@ export const EMPTY_BACKUP: Backup = {
   inletA: null,
   inputSetA: null,
   onOneUnit: false,
+  quietHours: null,
+  mainsHours: null,
+  mainsDays: 'all',
+  ordinaryShedAt: null,
+  ordinaryBackAt: null,
+  waitShedAt: null,
+  waitBackAt: null,
   alternator: null,
 }
 
@@ -236,6 +244,7 @@ export function emptyJob(name: string): Job {
     horizonYears: null,
     batteryPriceFactors: {},
     trade: EMPTY_TRADE,
+    reliability: EMPTY_RELIABILITY,
     options: [emptyOption('a', 'Option A')],
     chosenOptionId: 'a',
   }

@@ -19,6 +19,7 @@ export {
   emptyOption,
   emptyPlane,
 } from './empty.ts'
+export { EMPTY_RELIABILITY } from './reliability.ts'
 
 /**
  * Reads a job that comes to be kept: a file, or another program.

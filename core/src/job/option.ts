@@ -78,6 +78,14 @@ export const seasonalYieldSchema = z.strictObject({
 
 const settingV = (label: string) => quantity('V', label, 'V', { min: 0, max: 1000 }).nullable()
 
+/** Days of the week something is there or runs. */
+export const DAYS_OF_WEEK = ['all', 'weekdays', 'weekends'] as const
+
+const hoursOfDay = z
+  .array(quantity('', 'hour of the day', '', { min: 0, max: 23, integer: true }))
+  .max(24, { error: () => 'at most 24 hours' })
+  .nullable()
+
 const stateOfCharge = (label: string) => quantity('SoC', label, '', { min: 0, max: 1 }).nullable()
 
 /** What carries the house when the sun does not. */
@@ -107,6 +115,16 @@ export const backupSchema = z.strictObject({
   inputSetA: quantity('I', 'input limit set to', 'A', { above: 0, max: 2000 }).nullable(),
   /** The source reaches one of several stacked units only. */
   onOneUnit: flag,
+  /** Hours of the day in which nothing starts a generator; null for those that suit how it starts. */
+  quietHours: hoursOfDay,
+  /** Hours of the day, and days, in which the mains is there; null for all hours. */
+  mainsHours: hoursOfDay,
+  mainsDays: choice(DAYS_OF_WEEK),
+  /** Ordinary loads, and those that can wait, are let go below a state of charge and come back above another; null for never. */
+  ordinaryShedAt: stateOfCharge('charge below which ordinary loads are let go'),
+  ordinaryBackAt: stateOfCharge('charge above which ordinary loads come back'),
+  waitShedAt: stateOfCharge('charge below which loads that can wait are let go'),
+  waitBackAt: stateOfCharge('charge above which loads that can wait come back'),
   alternator: z
     .strictObject({
       ratedA: quantity('I', 'alternator, rated', 'A', { above: 0, max: 2000 }),
@@ -114,6 +132,9 @@ export const backupSchema = z.strictObject({
       otherA: quantity('I', 'what the vehicle itself draws', 'A', { min: 0, max: 2000 }).nullable(),
       voltageV: quantity('V', 'alternator voltage', 'V', { min: 10, max: 60 }),
       hoursPerDay: quantity('h', 'hours it drives in a day', 'h', { min: 0, max: 24 }),
+      /** Hour of the day it sets out, and days; null for nine in the morning. */
+      fromHour: count('t', 'hour it sets out', 0, 23).nullable(),
+      days: choice(DAYS_OF_WEEK),
       chargerId: id.nullable(),
       /** Its charger set to hold this; null for as rated. */
       setA: setCurrent,

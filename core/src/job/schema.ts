@@ -5,6 +5,7 @@ import { CHEMISTRY_NAMES } from '../tables/chemistries.ts'
 import { UNIT_SYSTEMS } from '../units/writer.ts'
 import { flag, id, line, month } from './fields.ts'
 import { acceptedSchema, optionSchema, schoolSchema } from './option.ts'
+import { reliabilitySchema } from './reliability.ts'
 import { tradeSchema } from './trade.ts'
 import { type bondChoiceSchema, circuitChoiceSchema, type hungAtSchema, RUN_PLACES, type RunPlace } from './wiring.ts'
 
@@ -13,7 +14,7 @@ export { acceptedSchema, circuitChoiceSchema, optionSchema, RUN_PLACES, type Run
 /** Only what a person enters or chooses. `null` means not known yet, or left to the design. */
 
 export const JOB_FORMAT = 'yard-lamp-job'
-export const JOB_VERSION = 9
+export const JOB_VERSION = 10
 /** Rule sets a site may be wired by. */
 export const RULE_SET_IDS = ['iec', 'north-american'] as const
 export type RuleSetId = (typeof RULE_SET_IDS)[number]
@@ -273,6 +274,7 @@ export const jobSchema = z.strictObject({
   /** What a person pays of the price of a chemistry after a subsidy or a tax: 0.7 is thirty per cent off. */
   batteryPriceFactors: z.partialRecord(z.enum(CHEMISTRY_NAMES), quantity('k', 'price factor', '', { min: 0, max: 5 })),
   trade: tradeSchema,
+  reliability: reliabilitySchema,
   options: z
     .array(optionSchema)
     .min(1, { error: () => 'at least one option' })

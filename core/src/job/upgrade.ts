@@ -300,6 +300,40 @@ function fromVersion8(job: Fields): Fields {
   }
 }
 
+const BACKUP_OF_10 = {
+  quietHours: null,
+  mainsHours: null,
+  mainsDays: 'all',
+  ordinaryShedAt: null,
+  ordinaryBackAt: null,
+  waitShedAt: null,
+  waitBackAt: null,
+}
+const RELIABILITY_OF_10 = {
+  kind: null,
+  hoursFraction: null,
+  criticalFraction: null,
+  yearsOfTen: null,
+  generatorHours: null,
+  nights: null,
+}
+
+/** Version 10: what a brief asks of the year, hours of mains and engine, loads that are let go. */
+function fromVersion9(job: Fields): Fields {
+  const upgraded = (option: unknown): unknown => {
+    if (!isFields(option) || !isFields(option.backup)) return option
+    const { alternator } = option.backup
+    const driven = isFields(alternator) ? { ...alternator, fromHour: null, days: 'all' } : alternator
+    return { ...option, backup: { ...option.backup, ...BACKUP_OF_10, alternator: driven } }
+  }
+  return {
+    ...job,
+    version: 10,
+    reliability: RELIABILITY_OF_10,
+    options: Array.isArray(job.options) ? job.options.map(upgraded) : job.options,
+  }
+}
+
 /** What brings a job from version 1, 2, … to the next. */
 const FROM: readonly ((job: Fields) => Fields)[] = [
   fromVersion1,
@@ -310,4 +344,5 @@ const FROM: readonly ((job: Fields) => Fields)[] = [
   fromVersion6,
   fromVersion7,
   fromVersion8,
+  fromVersion9,
 ]

@@ -47,7 +47,7 @@ function highestDeg(horizon: readonly HorizonPoint[]): number {
 }
 
 /** Share of an hour in which the sun stands above the horizon, 0 to 1. */
-export function openShareOfHour(beam: Beam, horizon: readonly HorizonPoint[]): number {
+export function openShareOfHour(beam: Pick<Beam, 'sunAt'>, horizon: readonly HorizonPoint[]): number {
   if (horizon.length === 0) return 1
   // The sun climbs or sinks at most 15° an hour: well above the highest point nothing is looked at.
   if (beam.sunAt(0).heightDeg - 7.5 > highestDeg(horizon)) return 1

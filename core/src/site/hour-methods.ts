@@ -1,9 +1,10 @@
 import { outOfDomain } from '../method/input-error.ts'
 import { defineMethod } from '../method/method.ts'
 import { choice, fraction, monthly, quantity } from '../method/quantity.ts'
+import { dayClearness, hourDiffuseShare } from './clearness.ts'
 import { monthLimitKwhPerM2Day } from './plane.ts'
 import { cosDeg } from './solar-geometry.ts'
-import { dayClearness, hourDiffuseShare, syntheticYear, yearStatistics } from './synthetic-year.ts'
+import { syntheticYear, yearStatistics } from './synthetic-year.ts'
 import { hourInPlaneW, monthlyMeans } from './year-in-plane.ts'
 
 /** From months to days and hours: clearness, diffuse share, plane and the synthetic year. */

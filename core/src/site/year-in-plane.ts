@@ -1,10 +1,11 @@
 import { DAYS_IN_MONTH } from '../tables/month-mean-days.ts'
 import { planeNormal } from './plane.ts'
-import { cosDeg, declinationDeg, sinDeg } from './solar-geometry.ts'
-import { HOURS_IN_YEAR, SOLAR_CONSTANT_W_PER_M2, type SyntheticYear } from './synthetic-year.ts'
+import { cosDeg } from './solar-geometry.ts'
+import { HOURS_IN_YEAR, sunPath } from './sun-path.ts'
+import type { SyntheticYear } from './synthetic-year.ts'
 
 /** A lower sun is taken as this high, or an hour about its rising would be divided by nothing. */
-const LOWEST_COS_ZENITH = cosDeg(87)
+export const LOWEST_COS_ZENITH = cosDeg(87)
 
 export type SkyModel = 'isotropic' | 'hay-davies'
 
@@ -42,30 +43,21 @@ export function yearInPlane(
 ): Float64Array {
   const inPlane = new Float64Array(HOURS_IN_YEAR)
   const normal = planeNormal(plane.tiltDeg, plane.azimuthDeg)
-  const [sinLatitude, cosLatitude] = [sinDeg(year.latitudeDeg), cosDeg(year.latitudeDeg)]
-  for (let day = 0; day < 365; day++) {
-    const declination = declinationDeg(day + 1)
-    const [along, across] = [sinDeg(declination), cosDeg(declination)]
-    const topNormalW = SOLAR_CONSTANT_W_PER_M2 * (1 + 0.033 * cosDeg((360 * (day + 1)) / 365))
-    for (let hour = 0; hour < 24; hour++) {
-      const i = day * 24 + hour
-      const totalW = year.totalW[i] ?? 0
-      if (totalW <= 0) continue
-      const [sine, cosine] = [sinDeg(15 * (hour + 0.5 - 12)), cosDeg(15 * (hour + 0.5 - 12))]
-      const up = sinLatitude * along + cosLatitude * across * cosine
-      const east = -across * sine
-      const north = cosLatitude * along - sinLatitude * across * cosine
-      inPlane[i] = hourInPlaneW({
-        totalW,
-        diffuseW: year.diffuseW[i] ?? 0,
-        topW: topNormalW * Math.max(0.01, up),
-        cosZenith: up,
-        cosIncidence: up * normal.up + east * normal.east + north * normal.north,
-        cosTilt: normal.up,
-        albedo: plane.albedo,
-        sky: plane.sky,
-      })
-    }
+  const { up, east, north, hourTopW } = sunPath(year.latitudeDeg)
+  for (let i = 0; i < HOURS_IN_YEAR; i++) {
+    const totalW = year.totalW[i] ?? 0
+    if (totalW <= 0) continue
+    const cosZenith = up[i] ?? 0
+    inPlane[i] = hourInPlaneW({
+      totalW,
+      diffuseW: year.diffuseW[i] ?? 0,
+      topW: hourTopW[i] ?? 1,
+      cosZenith,
+      cosIncidence: cosZenith * normal.up + (east[i] ?? 0) * normal.east + (north[i] ?? 0) * normal.north,
+      cosTilt: normal.up,
+      albedo: plane.albedo,
+      sky: plane.sky,
+    })
   }
   return inPlane
 }

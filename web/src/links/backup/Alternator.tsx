@@ -20,6 +20,8 @@ const A_VEHICLE: AlternatorChoice = {
   chargerId: null,
   setA: null,
   byRelay: false,
+  fromHour: null,
+  days: 'all',
 }
 const FIELDS = [
   { name: 'ratedA', label: 'Alternator, rated', assumed: '' },

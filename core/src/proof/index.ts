@@ -1,0 +1,10 @@
+/** The year hour by hour. The door of this room: what other packages use of it. */
+export type { AskedFor, AskedOfYear, WorkedYear, YearFigures, YearShares } from '../chain/worked-year.ts'
+export { HOURS_COLUMNS, hoursFile } from './hours-file.ts'
+export { isPlan, type NoPlan, type Plan, planOf } from './plan.ts'
+export { askedOf, RELIABILITY, suggestedKind, wilsonInterval } from './reliability.ts'
+export { FLOW_WIDTH, FLOWS, type Flow, type Totals } from './terms.ts'
+export type { Weather } from './weather.ts'
+export { designWithYear, isQuestion, withYear, type YearQuestion, yearQuestion } from './with-year.ts'
+export { type Prepared, prepare, workYear, type YearResult } from './year.ts'
+export { FIRST_SEED, JUDGED_YEARS, type MonthSpread, monthSpread, spreadOf, workedYear, workYears } from './years.ts'
