@@ -1,4 +1,4 @@
-import { apply, fieldStation } from '@yard-lamp/core'
+import { applyAll, EMPTY_BACKUP, fieldStation } from '@yard-lamp/core'
 import { expect, inChain, putJob, test } from './application.ts'
 
 test('battery: eight chemistries on equal terms, a subsidy moves the price, and one is taken', async ({
@@ -91,11 +91,12 @@ test('array: the panels are laid on the roof, and surplus is given to a water he
 
 test('backup: a generator, its bond, a charger set lower, its fuel, and an engine', async ({ page, origin }) => {
   const charging = { itemId: 'castlemere-24-3000c', quantity: 1 }
-  const job = apply(fieldStation(), { act: 'set-option', part: 'inverter', patch: charging })
+  const job = applyAll(fieldStation(), [
+    { act: 'set-option', part: 'inverter', patch: charging },
+    { act: 'set-option', part: 'backup', patch: EMPTY_BACKUP },
+  ])
   await page.goto(`${origin}/jobs/${await putJob(origin, job)}/backup`)
-  await expect(
-    page.getByRole('img', { name: /Alone the bank is empty on \d+ of the fourteen darkest days/ }),
-  ).toBeVisible()
+  await expect(page.getByRole('img', { name: /Alone \d+.h of the darkest fortnight go without/ })).toBeVisible()
   await page.getByLabel('Backup', { exact: true }).selectOption('generator')
   const bond = page.locator('.notice').filter({ hasText: 'is not answered' })
   await bond.getByRole('button', { name: 'Mend it' }).click()

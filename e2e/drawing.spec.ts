@@ -46,7 +46,7 @@ test('the drawing on paper: its size is remembered, and its file stands alone', 
   await page.goto(`${origin}/jobs/${id}/wiring`)
   await page.getByRole('link', { name: 'The drawing, to print and to keep' }).click()
   const sheet = page.getByRole('img', { name: 'One-line drawing of Saltmarsh ringing station on A4' })
-  await expect(sheet.getByText('Lithium, small generator')).toBeVisible()
+  await expect(sheet.getByText('Lithium and generator')).toBeVisible()
   await page.getByText('Tabloid', { exact: true }).click()
   await expect(page.getByRole('img', { name: /on Tabloid$/ })).toBeVisible()
   await page.reload()

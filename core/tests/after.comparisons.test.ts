@@ -1,16 +1,11 @@
-import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { ventilation } from '../src/after/bank-care.ts'
 import { alternatives, compareChemistries } from '../src/after/chemistries.ts'
 import { inverterDay } from '../src/after/inverter-day.ts'
-import { surplusOf } from '../src/after/surplus.ts'
 import { demoJobs, fieldStation } from '../src/demo/demo.ts'
-import { apply } from '../src/edit/apply.ts'
 import { emptyJob } from '../src/job/job.ts'
-import type { Option } from '../src/job/schema.ts'
 import { CHEMISTRY_NAMES, chemistryRow } from '../src/tables/chemistries.ts'
-import { DAYS_IN_MONTH } from '../src/tables/month-mean-days.ts'
-import { altered, designed } from './designed.ts'
+import { designed } from './designed.ts'
 import { FIELD_SHAPES } from './field-shapes.ts'
 
 const everyJob = [...demoJobs(), ...Object.values(FIELD_SHAPES)].map((job) => [job.name, job] as const)
@@ -78,12 +73,7 @@ describe.each(everyJob)('of %s', (_, job) => {
 
 describe('nothing chosen', () => {
   test('compares to nothing, and no figure is made up', () => {
-    expect([alternatives(empty), ventilation(empty), inverterDay(empty), surplusOf(empty)]).toEqual([
-      [],
-      null,
-      null,
-      null,
-    ])
+    expect([alternatives(empty), ventilation(empty), inverterDay(empty)]).toEqual([[], null, null])
     for (const { price, pricePerKwh, dailyDepth } of compareChemistries(empty))
       expect([price, pricePerKwh, dailyDepth].every(Number.isFinite)).toBe(true)
   })
@@ -97,80 +87,5 @@ test('a subsidy moves the price of its chemistry and of no other', () => {
     const factor = each.chemistry === 'flooded lead-acid' ? 0.5 : 1
     expect(each.price).toBeCloseTo((before[i]?.price ?? 0) * factor, 6)
     expect(each.pricePerKwh).toBeCloseTo((before[i]?.pricePerKwh ?? 0) * factor, 9)
-  })
-})
-
-describe('what is left over', () => {
-  type Dump = Option['array']['dumpLoads'][number]
-  const dump = fc.record({
-    powerW: fc.double({ min: 1, max: 3000, noNaN: true }),
-    mostKwhPerDay: fc.double({ min: 0.01, max: 12, noNaN: true }),
-  })
-  const withDumps = (dumps: readonly Omit<Dump, 'id' | 'name'>[]) =>
-    designed(
-      altered(fieldStation(), (option) => ({
-        ...option,
-        array: { ...option.array, dumpLoads: dumps.map((each, i) => ({ id: `d${i}`, name: `Heater ${i}`, ...each })) },
-      })),
-    )
-
-  test('is given to dump loads in their order, none takes more than it can, and nothing is given twice', () => {
-    fc.assert(
-      fc.property(fc.array(dump, { maxLength: 4 }), (dumps) => {
-        const result = withDumps(dumps)
-        const surplus = surplusOf(result)
-        if (!surplus) throw new Error('the demo job has a yield')
-        const takenKwh = sum(surplus.dumps.map(({ kwhYear }) => kwhYear))
-        expect(takenKwh + surplus.unusedKwhYear).toBeCloseTo(surplus.kwhYear, 6)
-        dumps.forEach(({ powerW, mostKwhPerDay }, i) => {
-          surplus.dumps[i]?.kwhByMonth.forEach((kwh, month) => {
-            expect(kwh).toBeGreaterThanOrEqual(0)
-            expect(kwh).toBeLessThanOrEqual(mostKwhPerDay)
-            expect(kwh).toBeLessThanOrEqual((powerW * (result.site.sunHours?.value[month] ?? 0)) / 1000 + 1e-12)
-          })
-        })
-      }),
-      { numRuns: 25 },
-    )
-  })
-
-  test('by month is what the array brings beyond the day, summed over the days of the year', () => {
-    const result = withDumps([])
-    const surplus = surplusOf(result)
-    const beyond = (result.array.balanceWh?.value ?? []).map((wh) => Math.max(0, wh) / 1000)
-    expect(surplus?.kwhByMonth).toEqual(beyond)
-    expect(surplus?.kwhYear).toBeCloseTo(sum(beyond.map((kwh, month) => kwh * (DAYS_IN_MONTH[month] ?? 0))), 9)
-  })
-
-  test('changes nothing of the design: a dump load is no load', () => {
-    const [without, heater] = [withDumps([]), withDumps([{ powerW: 1500, mostKwhPerDay: 6 }])]
-    expect(heater.loads.busDailyEnergyWh.value).toBe(without.loads.busDailyEnergyWh.value)
-    expect(heater.array.panels?.value).toBe(without.array.panels?.value)
-    expect(heater.battery.bank?.parallel.value).toBe(without.battery.bank?.parallel.value)
-  })
-
-  test('is more of a cleaner array, and less of a larger day', () => {
-    const { controller, array } = designed(fieldStation())
-    const held = altered(fieldStation(), (option) => ({
-      ...option,
-      array: { ...option.array, panelId: array.layout?.panel.id ?? null },
-      controller: {
-        ...option.controller,
-        itemId: controller.item?.id ?? null,
-        quantity: controller.quantity,
-        panelsPerString: array.layout?.panelsPerString ?? null,
-        stringsPerController: array.layout?.stringsPerController ?? null,
-      },
-    }))
-    const yearKwh = (soiling: 'rain-washed' | 'dusty' | 'desert', hoursPerDay: number) => {
-      const soiled = apply(held, { act: 'set-site', patch: { soiling } })
-      const patch = { hoursPerDay, hoursOfDay: null, weekendHoursOfDay: null }
-      const result = designed(apply(soiled, { act: 'change-loads', changes: [{ id: 'fan', patch }] }))
-      expect(result.array.panels?.value).toBe(array.panels?.value)
-      return surplusOf(result)?.kwhYear ?? 0
-    }
-    expect(yearKwh('rain-washed', 2)).toBeGreaterThan(yearKwh('dusty', 2))
-    expect(yearKwh('dusty', 2)).toBeGreaterThan(yearKwh('desert', 2))
-    expect(yearKwh('dusty', 2)).toBeGreaterThan(yearKwh('dusty', 9))
   })
 })

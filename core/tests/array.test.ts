@@ -1,6 +1,5 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { surplusOf } from '../src/after/surplus.ts'
 import { areaFit, winterSunDeg } from '../src/array/area-fit.ts'
 import { inputsByPlane, stringsByPlane } from '../src/array/by-plane.ts'
 import { findings } from '../src/checks/checks.ts'
@@ -107,28 +106,6 @@ describe('choosing an array', () => {
     expect(designed(rescueHut()).array.losses.temperature?.value).toBe(0)
     const single = altered(clinic(), (option) => ({ ...option, array: { ...option.array, singleFactor: 0.7 } }))
     expect(designed(single).array.systemEfficiency.value).toBe(0.7)
-  })
-
-  test('dump loads take surplus in their order, and no more than there is', () => {
-    const job = altered(fieldStation(), (option) => ({
-      ...option,
-      array: {
-        ...option.array,
-        dumpLoads: [
-          { id: 'a', name: 'Water', powerW: 1000, mostKwhPerDay: 2 },
-          { id: 'b', name: 'Cooling', powerW: 5000, mostKwhPerDay: 100 },
-        ],
-      },
-    }))
-    const surplus = surplusOf(designed(job))
-    if (!surplus) throw new Error('no surplus')
-    const [water, cooling] = surplus.dumps
-    surplus.kwhByMonth.forEach((kwh, month) => {
-      const taken = (water?.kwhByMonth[month] ?? 0) + (cooling?.kwhByMonth[month] ?? 0)
-      expect(taken).toBeLessThanOrEqual(kwh + 1e-9)
-      expect(water?.kwhByMonth[month]).toBeLessThanOrEqual(2)
-    })
-    expect(surplus.unusedKwhYear).toBeLessThan(surplus.kwhYear)
   })
 
   test('a further array in another plane brings its part, is judged, and lets the main one shrink', () => {

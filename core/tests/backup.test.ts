@@ -1,11 +1,10 @@
 import { describe, expect, test } from 'vitest'
-import { arrayYear, darkFortnight } from '../src/after/array-year.ts'
 import { bondFault } from '../src/after/bond.ts'
 import { shortMonths } from '../src/after/short-months.ts'
 import { SHIPPED_CATALOGUE } from '../src/catalogue/catalogue.ts'
 import { findings } from '../src/checks/checks.ts'
 import { remedies } from '../src/checks/remedies.ts'
-import { fieldStation, narrowboat, rescueHut } from '../src/demo/demo.ts'
+import { narrowboat, rescueHut } from '../src/demo/demo.ts'
 import { from, holds } from './definition.ts'
 import { altered, designed } from './designed.ts'
 
@@ -69,18 +68,6 @@ describe('choosing a backup', () => {
     expect(fault?.message).toMatch(/^Array and alternator together fall short in October by/)
     expect(fault && remedies(idle, SHIPPED_CATALOGUE, fault).length).toBeGreaterThan(0)
     expect(shortMonths(designed(narrowboat()))).toEqual([])
-  })
-
-  test('through the darkest fortnight a backup never leaves less than none', () => {
-    for (const job of [rescueHut(), { ...fieldStation(), chosenOptionId: 'b' }, narrowboat()]) {
-      const now = designed(job)
-      const year = arrayYear(now)
-      const fortnight = year && darkFortnight(now, year)
-      expect(fortnight?.alone.length).toBe(14)
-      fortnight?.backed?.forEach(({ stateOfCharge }, day) => {
-        expect(stateOfCharge).toBeGreaterThanOrEqual((fortnight.alone[day]?.stateOfCharge ?? 0) - 1e-9)
-      })
-    }
   })
 })
 

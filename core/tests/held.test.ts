@@ -1,6 +1,5 @@
 // Long: one list of what hangs on the wall.
 import { describe, expect, test } from 'vitest'
-import { arrayYear, darkFortnight } from '../src/after/array-year.ts'
 import { SHIPPED_CATALOGUE } from '../src/catalogue/catalogue.ts'
 import { design } from '../src/chain/design.ts'
 import { findings } from '../src/checks/checks.ts'
@@ -9,6 +8,7 @@ import type { Edit } from '../src/edit/edit.ts'
 import { emptyLoad } from '../src/job/job.ts'
 import type { Job, Load } from '../src/job/schema.ts'
 import { unitsOf } from '../src/plant/plant.ts'
+import { isPlan, planOf } from '../src/proof/plan.ts'
 import { FIELD_SHAPES } from './field-shapes.ts'
 
 // What stands on the wall beside the sized links: entered, in the plant, chosen by what it carries, checked and priced.
@@ -215,9 +215,9 @@ describe('the engine', () => {
     expect(backup.alternator?.currentA.value).toBeGreaterThan(0)
     expect(backup.alternator?.dailyEnergyWh.value).toBeGreaterThan(0)
     expect(backup.answer).toMatch(/^alternator, \d+.A$/)
-    // The dark fortnight counts it as it does a charger.
-    const year = arrayYear(made(job))
-    expect(year && darkFortnight(made(job), year)?.backed).not.toBeNull()
+    // The year counts it as it does a charger.
+    const plan = planOf(made(job))
+    expect(isPlan(plan) && plan.terms.alternatorMostW).toBeGreaterThan(0)
     expect(ids(job)).not.toContain('backup.alternator')
   })
 

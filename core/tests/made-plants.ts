@@ -58,8 +58,7 @@ const rest = fc.record({
   alternatorEfficiency: fc.constantFrom(0.88, 1),
   standbyW: figure(0, 12),
   acChargeMostW: orNone(figure(200, 5000)),
-  dumpMostW: orNone(figure(100, 3000)),
-  dumpMostWhPerDay: figure(0, 8000),
+  dumps: fc.array(fc.record({ powerW: figure(100, 3000), mostWhPerDay: figure(0, 8000) }), { maxLength: 3 }),
 })
 
 export const anyTerms: fc.Arbitrary<Terms> = fc

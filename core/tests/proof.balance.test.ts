@@ -14,6 +14,7 @@ import {
   type Terms,
   TOTALS,
 } from '../src/proof/terms.ts'
+import { dumpRows } from '../src/proof/year.ts'
 import { anyFortnight, anyTerms, MADE_DAYS } from './made-plants.ts'
 import { secondBalance } from './second-balance.ts'
 
@@ -28,7 +29,15 @@ function fortnight(terms: Terms, made: Fortnight) {
   state[2] = 10
   const [totals, extremes] = [noTotals(), noExtremes()]
   const flows = new Float64Array(MADE_DAYS * 24 * divisor * FLOW_WIDTH)
-  runDays({ parameters: packed(terms), ...made, divisor }, 0, MADE_DAYS, state, totals, extremes, flows)
+  runDays(
+    { parameters: packed(terms), ...made, dumps: dumpRows(terms), divisor },
+    0,
+    MADE_DAYS,
+    state,
+    totals,
+    extremes,
+    flows,
+  )
   const steps = MADE_DAYS * 24 * divisor
   const row = (step: number) => named(FLOWS, flows.subarray(step * FLOW_WIDTH, (step + 1) * FLOW_WIDTH))
   return { divisor, steps, row, totals: named(TOTALS, totals), state: named(STATE, state) }

@@ -197,6 +197,23 @@ describe('a year of a design', () => {
     expect(every.totals.alternatorWh).toBeGreaterThan(some.totals.alternatorWh)
     expect(some.totals.alternatorWh).toBeGreaterThan(0)
   })
+
+  test('what takes surplus takes it in its order, none more than it can, and nothing of the loads', () => {
+    const dumpLoads = [
+      { id: 'a', name: 'Water', powerW: 600, mostKwhPerDay: 2 },
+      { id: 'b', name: 'Cooling', powerW: 5000, mostKwhPerDay: 100 },
+    ]
+    const { array } = fieldStation().options[0] ?? {}
+    if (!array) throw new Error('no option')
+    const job = apply(fieldStation(), { act: 'set-option', part: 'array', patch: { dumpLoads } })
+    const [with2, without] = [workYear(prepare(planned(job)), 4), workYear(prepared, 4)]
+    const [water, cooling] = [0, 1].map((which) => with2.dumpedWh.reduce((sum, month) => sum + (month[which] ?? 0), 0))
+    expect(water).toBeGreaterThan(100_000)
+    expect(water).toBeLessThanOrEqual(365 * 2000)
+    expect((water ?? 0) + (cooling ?? 0)).toBeCloseTo(with2.totals.dumpWh, 3)
+    expect(with2.totals.cutWh).toBeLessThan(without.totals.cutWh)
+    expect([with2.totals.unmetWh, with2.totals.fuelL]).toEqual([without.totals.unmetWh, without.totals.fuelL])
+  })
 })
 
 describe('the year of a design, and its name', () => {

@@ -13,7 +13,7 @@ interface Bank {
   locked: boolean
   generator: { on: boolean; steps: number }
   shed: boolean[]
-  tankWh: number
+  tanksWh: number[]
 }
 
 const RANKS = ['Critical', 'Ordinary', 'Wait'] as const
@@ -43,12 +43,12 @@ export function secondBalance(
     locked: false,
     generator: { on: false, steps: 0 },
     shed: [false, false, false],
-    tankWh: 0,
+    tanksWh: [],
   }
   const rows: Record<Flow, number>[] = []
   let fuelL = 0
   for (let day = 0; day < dayCount; day++) {
-    bank.tankWh = terms.dumpMostWhPerDay
+    bank.tanksWh = terms.dumps.map(({ mostWhPerDay }) => mostWhPerDay)
     for (let hour = 0; hour < 24; hour++)
       for (let part = 0; part < run.divisor; part++) {
         const from = (run.days[day * 2] ?? 0) + hour * SCHEDULE_WIDTH
@@ -228,8 +228,13 @@ function oneStep(
     over -= taken
     return taken
   }
-  const dump = take(Math.min(t.dumpMostW, bank.tankWh / h, a.out + b.out + acBack - drawn))
-  bank.tankWh -= dump * h
+  let sunLeft = a.out + b.out + acBack - drawn
+  const dump = t.dumps.reduce((sum, { powerW }, i) => {
+    const taken = take(Math.min(powerW, (bank.tanksWh[i] ?? 0) / h, sunLeft))
+    bank.tanksWh[i] = (bank.tanksWh[i] ?? 0) - taken * h
+    sunLeft -= taken
+    return sum + taken
+  }, 0)
   charger -= take(charger)
   engine -= take(engine)
   acBack -= take(acBack)

@@ -1,15 +1,6 @@
 import fc from 'fast-check'
 import { expect, test } from 'vitest'
-import {
-  arrayYear,
-  chargeAcceptance,
-  compareChemistries,
-  darkFortnight,
-  inverterDay,
-  itemsToKeep,
-  laterStage,
-  surplusOf,
-} from '../src/after/index.ts'
+import { chargeAcceptance, compareChemistries, inverterDay, itemsToKeep, laterStage } from '../src/after/index.ts'
 import { SHIPPED_ITEMS } from '../src/catalogue/catalogue.ts'
 import { keptItem } from '../src/catalogue/item-text.ts'
 import { type CatalogueItem, ITEM_KINDS } from '../src/catalogue/schema.ts'
@@ -20,6 +11,8 @@ import { demoJobs } from '../src/demo/demo.ts'
 import { chosenOption, keptJob } from '../src/job/job.ts'
 import type { Job } from '../src/job/schema.ts'
 import { InputError } from '../src/method/input-error.ts'
+import { isPlan, planOf } from '../src/proof/plan.ts'
+import { prepare, workYear } from '../src/proof/year.ts'
 import { summarise } from '../src/report/summary.ts'
 
 // Whatever the schemas take is designed: no exception, no NaN, no Infinity. What they refuse they refuse in a sentence.
@@ -83,19 +76,19 @@ function notFinite(value: unknown, path = '', seen = new Set<unknown>()): string
 /** Everything that is told of a job. @returns what in it is no figure, or no words */
 function wrongIn(job: Job, items: readonly CatalogueItem[]): string | null {
   const made = design(job, catalogueOf(items))
-  const year = arrayYear(made)
+  const plan = planOf(made)
+  const year = isPlan(plan) ? workYear(prepare(plan), 1) : plan
   const told = [
     answers(made),
     findings(made),
     summarise(made),
     made.needs,
-    year && darkFortnight(made, year),
+    year,
     chargeAcceptance(made),
     compareChemistries(made),
     inverterDay(made),
     itemsToKeep(made).length,
     laterStage(made)?.links,
-    surplusOf(made),
   ]
   const words = /.{30}\b(NaN|Infinity|undefined)\b.{10}/.exec(JSON.stringify(told))
   return words?.[0] ?? notFinite([told, made], '', new Set([job, items]))

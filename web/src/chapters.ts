@@ -38,7 +38,15 @@ const CHAPTERS_OF = {
   ],
   controller: ['Strings', 'String planner', 'Further arrays', ...GEAR, 'Controllers'],
   inverter: ['How it is used', 'AC-coupled array', ...GEAR, 'Inverters'],
-  backup: ['What stands behind the sun', 'Alternator', 'Months left to it', 'Hours and fuel', 'Generators', ...GEAR],
+  backup: [
+    'What stands behind the sun',
+    'Months left to it',
+    'Hours and fuel',
+    'When it runs low',
+    'Generators',
+    'Alternator',
+    ...GEAR,
+  ],
   wiring: [
     'Circuits',
     'Whole ways',

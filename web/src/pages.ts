@@ -1,6 +1,6 @@
 import { LINK_TITLE, LINKS, type LinkId } from '@yard-lamp/core'
 
-export type PagePath = LinkId | 'checks' | 'options' | 'sheet' | 'drawing' | 'quote' | 'build' | 'labels'
+export type PagePath = LinkId | 'proof' | 'checks' | 'options' | 'sheet' | 'drawing' | 'quote' | 'build' | 'labels'
 
 /** A page of a job: its address, its name wherever it is named, and the key that leads to it. */
 export interface JobPage {
@@ -14,11 +14,12 @@ export interface JobPage {
 }
 
 /** Name of a link as it stands on its page. */
-export const linkTitle = (link: LinkId): string => LINK_TITLE[link]
+export const linkTitle = (link: LinkId | 'proof'): string => LINK_TITLE[link]
 
 /** Every page of a job, said once: routes, titles, the palette and the keys read it. */
 export const JOB_PAGES: readonly JobPage[] = [
   ...LINKS.map((path, at) => ({ path, key: String(at + 1), title: LINK_TITLE[path] })),
+  { path: 'proof', key: 'y', title: LINK_TITLE.proof, about: 'Does it get through the year? Hour by hour, many years' },
   { path: 'build', title: 'Build', key: 'b', about: 'On site, step by step: what to do, what to measure' },
   { path: 'checks', title: 'Checks', key: 'c', about: 'What is wrong, and what is missing' },
   { path: 'options', title: 'Options', key: 'o', about: 'Side by side' },

@@ -14,6 +14,7 @@ const LOAD: Readonly<Record<PagePath, () => Promise<{ default: ComponentType }>>
   inverter: () => import('./links/inverter/InverterPage.tsx'),
   backup: () => import('./links/backup/BackupPage.tsx'),
   wiring: () => import('./links/wiring/WiringPage.tsx'),
+  proof: () => import('./links/proof/ProofPage.tsx'),
   parts: () => import('./links/parts/PartsPage.tsx'),
   build: () => import('./links/build/BuildPage.tsx'),
   labels: () => import('./links/build/LabelsPage.tsx'),

@@ -9,6 +9,7 @@ import { recordsSlice, stepTyped } from '../src/store/records-slice.ts'
 import { catalogueSlice } from '../src/store/root.ts'
 import { draftSlice, saveSlice } from '../src/store/save-slice.ts'
 import { viewSlice } from '../src/store/view-slice.ts'
+import { yearSlice } from '../src/store/year-slice.ts'
 
 /** A server that keeps records as ours does, as far as this page can tell; it can be away, and refuse. */
 let kept: BuildRecord[] = []
@@ -52,7 +53,9 @@ afterAll(async () => {
 })
 
 const newStore = () =>
-  configureStore({ reducer: combineSlices(jobSlice, saveSlice, draftSlice, viewSlice, catalogueSlice, recordsSlice) })
+  configureStore({
+    reducer: combineSlices(jobSlice, saveSlice, draftSlice, viewSlice, catalogueSlice, recordsSlice, yearSlice),
+  })
 let store: ReturnType<typeof newStore>
 let jobs = 0
 let jobId = ''

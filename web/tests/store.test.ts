@@ -31,10 +31,13 @@ import {
   selectWaitingFrom,
 } from '../src/store/selectors.ts'
 import { answersSeen, fieldWaits, viewSlice } from '../src/store/view-slice.ts'
+import { yearSlice } from '../src/store/year-slice.ts'
 
 // The store without its saving, which the end-to-end tests drive against a real server.
 const newStore = () =>
-  configureStore({ reducer: combineSlices(jobSlice, saveSlice, draftSlice, viewSlice, catalogueSlice, recordsSlice) })
+  configureStore({
+    reducer: combineSlices(jobSlice, saveSlice, draftSlice, viewSlice, catalogueSlice, recordsSlice, yearSlice),
+  })
 let store: ReturnType<typeof newStore>
 const job = () => {
   const { job: state } = store.getState()

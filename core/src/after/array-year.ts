@@ -1,8 +1,7 @@
 import { AC_COUPLED_ID } from '../array/ac-coupled.ts'
-import { isCharging } from '../backup/alternator.ts'
 import type { Controller, Panel } from '../catalogue/schema.ts'
 import type { Design } from '../chain/design.ts'
-import { everyString, MAIN_ARRAY_ID } from '../controller/link.ts'
+import { everyString } from '../controller/link.ts'
 import type { StringFigures } from '../controller/strings.ts'
 import { DEFAULTS } from '../job/defaults.ts'
 import type { Option, Site } from '../job/schema.ts'
@@ -153,103 +152,4 @@ function shares({ array }: Design) {
       : left('soiling') * left('mismatch') * left('wiring') * left('temperature') * left('ageing'),
     controllerLoss: left('controller'),
   }
-}
-
-/** A day of the darkest fortnight: state of charge at its end, 0 to 1, and what could not be given, Wh. */
-export interface DarkDay {
-  readonly dayOfYear: number
-  readonly sunHours: number
-  readonly stateOfCharge: number
-  readonly missedWh: number
-}
-
-export interface DarkFortnight {
-  readonly alone: readonly DarkDay[]
-  /** With generator, mains and alternator as planned; null where there are none. */
-  readonly backed: readonly (DarkDay & { readonly backupHours: number })[] | null
-}
-
-const FORTNIGHT = 14
-
-/** Every array with its power and what of it reaches the loads, by month. */
-function arraysOf({ array, controller }: Design) {
-  const main = {
-    id: MAIN_ARRAY_ID,
-    powerW: array.arrayPowerW?.value ?? 0,
-    efficiencyByMonth:
-      array.layout && controller.item
-        ? array.ofController(array.layout.panel, array.layout.controller).value
-        : array.efficiencyByMonth.value,
-  }
-  const further = array.further.map(({ id, powerW, strings, acEfficiency }) => ({
-    id,
-    powerW: powerW.value,
-    efficiencyByMonth: acEfficiency
-      ? Array<number>(12).fill(Math.min(1, acEfficiency.efficiency.value))
-      : strings
-        ? array.ofController(strings.panel, strings.controller).value
-        : array.efficiencyByMonth.value,
-  }))
-  return [main, ...further]
-}
-
-/** The fourteen days running with the least sun of those in use, begun on a full bank. Null while the design is not whole. */
-export function darkFortnight(design: Design, year: ArrayYear): DarkFortnight | null {
-  const { job, battery, array, backup } = design
-  const { bank } = battery
-  if (!bank || !array.arrayPowerW) return null
-  const { monthOfDay } = year
-  const arrays = arraysOf(design)
-  const sunOf = (hourly: Float64Array) =>
-    Array.from({ length: 365 }, (_, day) =>
-      hourly.subarray(day * 24, day * 24 + 24).reduce((sum, watts) => sum + watts / 1000, 0),
-    )
-  const daySun = sunOf(year.ofArray(MAIN_ARRAY_ID))
-  const sunByArray = arrays.map(({ id }) => sunOf(year.ofArray(id)))
-  const used = (day: number) => job.site.monthsInUse.includes((monthOfDay[day % 365] ?? 0) + 1)
-  const needOf = (day: number) => array.needWh[monthOfDay[day % 365] ?? 0] ?? 0
-  const yieldOf = (day: number) =>
-    arrays.reduce(
-      (sum, { powerW, efficiencyByMonth }, i) =>
-        sum + (sunByArray[i]?.[day % 365] ?? 0) * powerW * (efficiencyByMonth[monthOfDay[day % 365] ?? 0] ?? 0),
-      0,
-    )
-  let start = 0
-  let worstWh = Number.POSITIVE_INFINITY
-  for (let day = 0; day < 365; day++) {
-    if (!used(day) || !used(day + FORTNIGHT - 1)) continue
-    let balanceWh = 0
-    for (let i = 0; i < FORTNIGHT; i++) balanceWh += yieldOf(day + i) - needOf(day + i)
-    if (balanceWh < worstWh) [start, worstWh] = [day, balanceWh]
-  }
-  // All that the bank gives on average over its life, below its depth nothing.
-  const wholeWh = bank.usableWh.value / battery.depthOfDischarge.value
-  const floorWh = wholeWh - bank.usableWh.value
-  const alternatorWh = backup.alternator?.dailyEnergyWh.value ?? 0
-  const chargeWh = backup.charge ? backup.charge.powerW.value * (battery.item?.roundTripEfficiency ?? 1) : 0
-  const run = (backed: boolean) => {
-    let heldWh = wholeWh
-    return Array.from({ length: FORTNIGHT }, (_, i) => {
-      const day = start + i
-      let balanceWh = yieldOf(day) - needOf(day) + (backed ? alternatorWh : 0)
-      let backupHours = 0
-      const aheadWh = heldWh + balanceWh
-      if (backed && chargeWh > 0 && aheadWh < backup.startAt.value * wholeWh) {
-        backupHours = Math.min(24, (backup.stopAt.value * wholeWh - aheadWh) / chargeWh)
-        balanceWh += backupHours * chargeWh
-      }
-      const wantedWh = heldWh + balanceWh
-      const missedWh = Math.max(0, floorWh - wantedWh)
-      heldWh = Math.min(wholeWh, Math.max(floorWh, wantedWh))
-      return {
-        dayOfYear: (day % 365) + 1,
-        sunHours: daySun[day % 365] ?? 0,
-        stateOfCharge: heldWh / wholeWh,
-        missedWh,
-        backupHours,
-      }
-    })
-  }
-  const hasSource = backup.charge !== null || isCharging(backup.alternator)
-  return { alone: run(false), backed: hasSource ? run(true) : null }
 }

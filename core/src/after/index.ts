@@ -1,5 +1,4 @@
 /** Readers of a finished design. The door of this room: what other packages use of it. */
-export { arrayYear, clippedInYear, type DarkDay, darkFortnight } from './array-year.ts'
 export { chargeAcceptance, hoursToFlat, ventilation } from './bank-care.ts'
 export { BOND_LABEL } from './bond.ts'
 export { type CableCost, cableCost } from './cable-cost.ts'
@@ -11,5 +10,4 @@ export { offerPanels, type PlannedLayout, planStrings } from './planner.ts'
 export { ADDED, type Added, type RoomLeft, roomLeft } from './room-left.ts'
 export { compareSchools, type SchoolResult } from './schools.ts'
 export { type DeviceSetting, type DeviceSettings, settingsOf } from './settings.ts'
-export { surplusOf } from './surplus.ts'
 export { type ComparedVoltage, compareVoltages } from './voltages.ts'

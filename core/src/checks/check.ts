@@ -8,10 +8,13 @@ export const SEVERITIES = ['danger', 'fault', 'advice'] as const
 /** danger: can hurt someone or destroy equipment; fault: will not do the job; advice: works, could be better. */
 export type Severity = (typeof SEVERITIES)[number]
 
+/** A link of the chain, or the year that proves it. */
+export type CheckedLink = LinkId | 'proof'
+
 /** What a check found: one sentence with the numbers in it, what would mend it, and where. */
 export interface Finding {
   readonly id: string
-  readonly link: LinkId
+  readonly link: CheckedLink
   readonly severity: Severity
   readonly message: string
   readonly remedy: string
@@ -28,7 +31,7 @@ export const stillOpen = (found: readonly Finding[]): Finding[] => found.filter(
 
 export interface Check {
   readonly id: string
-  readonly link: LinkId
+  readonly link: CheckedLink
   readonly severity: Severity
   /** When it speaks, in words: its definition, and no more than what is judged. */
   readonly fires: string | ((write: Writer) => string)

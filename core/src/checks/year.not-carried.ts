@@ -4,7 +4,7 @@ import { defineCheck } from './check.ts'
 
 export const yearNotCarried = defineCheck({
   id: 'year.not-carried',
-  link: 'array',
+  link: 'proof',
   severity: 'fault',
   fires:
     'the simulated years carry less than the brief asks: share of hours, critical loads, years of ten, generator hours or nights',

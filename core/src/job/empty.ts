@@ -11,7 +11,7 @@ import {
   type Option,
   type Plane,
 } from './schema.ts'
-import type { Trade } from './trade.ts'
+import { EMPTY_TRADE } from './trade.ts'
 
 /** Jobs, options and rows nothing has been entered into yet. */
 
@@ -159,30 +159,6 @@ export const EMPTY_CIRCUIT_CHOICE: CircuitChoice = {
 }
 
 export const EMPTY_BOND_CHOICE: BondChoice = { size: null, lengthM: null, leftOut: false }
-
-/** Nothing said of buying and selling. */
-export const EMPTY_TRADE: Trade = {
-  ratePerCatalogue: null,
-  markUpFraction: null,
-  taxFraction: null,
-  hourPrice: null,
-  wasteFraction: null,
-  hours: {},
-  bought: {},
-  added: [],
-  quote: {
-    number: '',
-    seller: '',
-    customer: '',
-    date: null,
-    validDays: null,
-    optionIds: [],
-    included: null,
-    notIncluded: null,
-    terms: '',
-    payments: [],
-  },
-}
 
 /** A job nothing has been entered into yet. */
 export function emptyJob(name: string): Job {

@@ -15,6 +15,7 @@ export {
 } from './option.ts'
 export { currencyOf } from './priced.ts'
 export { REFUSALS, type RefusalCode } from './refusals.ts'
+export { RELIABILITIES, type Reliability, type ReliabilityId, reliabilitySchema } from './reliability.ts'
 export {
   AXLES,
   axlesSchema,

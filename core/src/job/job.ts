@@ -12,7 +12,6 @@ export {
   EMPTY_BACKUP,
   EMPTY_BOND_CHOICE,
   EMPTY_CIRCUIT_CHOICE,
-  EMPTY_TRADE,
   emptyBeside,
   emptyJob,
   emptyLoad,
@@ -20,6 +19,7 @@ export {
   emptyPlane,
 } from './empty.ts'
 export { EMPTY_RELIABILITY } from './reliability.ts'
+export { EMPTY_TRADE } from './trade.ts'
 
 /**
  * Reads a job that comes to be kept: a file, or another program.

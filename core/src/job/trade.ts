@@ -104,3 +104,27 @@ export const partsChoiceSchema = z.strictObject({
       error: () => `at most ${MOST_QUANTITIES} lines`,
     }),
 })
+
+/** Nothing said of buying and selling. */
+export const EMPTY_TRADE: Trade = {
+  ratePerCatalogue: null,
+  markUpFraction: null,
+  taxFraction: null,
+  hourPrice: null,
+  wasteFraction: null,
+  hours: {},
+  bought: {},
+  added: [],
+  quote: {
+    number: '',
+    seller: '',
+    customer: '',
+    date: null,
+    validDays: null,
+    optionIds: [],
+    included: null,
+    notIncluded: null,
+    terms: '',
+    payments: [],
+  },
+}

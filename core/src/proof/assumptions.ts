@@ -55,7 +55,7 @@ export const RELEASE_K = 2
 /** Hours a generator runs at least once it was started. */
 export const LEAST_RUN_H = 1
 /** Hours in which somebody starts a generator by hand. */
-export const HAND_STARTED_HOURS = [7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18, 19, 20, 21]
+export const HAND_STARTED_HOURS: readonly number[] = [7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18, 19, 20, 21]
 /** Hour an engine sets out where none is entered. */
 export const SETS_OUT_H = 9
 /** Of an inverter whose sheet gives one efficiency: what is lost in proportion, the rest by the square. */

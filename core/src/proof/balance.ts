@@ -1,6 +1,6 @@
 // Long: one step of the balance, read from top to bottom in the order in which it is worked; cut in pieces it is half as fast.
 import { AT } from './parameters.ts'
-import { DAY_WIDTH, FLOW_WIDTH, SCHEDULE_WIDTH, WEATHER_WIDTH } from './terms.ts'
+import { DAY_WIDTH, DUMP_WIDTH, FLOW_WIDTH, SCHEDULE_WIDTH, WEATHER_WIDTH } from './terms.ts'
 
 /** What a run goes through. */
 export interface Run {
@@ -12,6 +12,8 @@ export interface Run {
   readonly days: Float64Array
   /** WEATHER_WIDTH figures an hour. */
   readonly weather: Float64Array
+  /** DUMP_WIDTH figures for each that takes surplus: what is left and what was taken are written. */
+  readonly dumps: Float64Array
   /** Steps in an hour: a whole number from 1. Its terms must be made for it. */
   readonly divisor: number
 }
@@ -42,6 +44,7 @@ function runDay(
   schedule: Float64Array,
   days: Float64Array,
   weather: Float64Array,
+  dumps: Float64Array,
   divisor: number,
   day: number,
   state: Float64Array,
@@ -133,8 +136,6 @@ function runDay(
   const standbyW = parameters[AT.standbyW] as number
   const acChargeMostW = parameters[AT.acChargeMostW] as number
   const acChargeEfficiency = parameters[AT.acChargeEfficiency] as number
-  const dumpMostW = parameters[AT.dumpMostW] as number
-  const dumpMostWhPerDay = parameters[AT.dumpMostWhPerDay] as number
   const warmthGain = warmthKept < 1 ? 1 / (1 - warmthKept) : 0
   const inverterSlope = 1 + inverterLoss
   const mostInA = arrayAMostOutW / arrayAEfficiency
@@ -151,15 +152,14 @@ function runDay(
   let generatorSteps = state[5] as number
   let ordinaryShed = state[6] as number
   let waitShed = state[7] as number
-  let dumpLeftWh = state[8] as number
-  let gapH = state[9] as number
-  let criticalGapH = state[10] as number
-  let fullToday = state[11] as number
-  let shortTonight = state[12] as number
+  let gapH = state[8] as number
+  let criticalGapH = state[9] as number
+  let fullToday = state[10] as number
+  let shortTonight = state[11] as number
 
   const row = days[day * DAY_WIDTH] as number
   const loadFactor = days[day * DAY_WIDTH + 1] as number
-  dumpLeftWh = dumpMostWhPerDay
+  for (let d = 0; d < dumps.length; d += DUMP_WIDTH) dumps[d + 2] = dumps[d + 1] as number
   fullToday = 0
   for (let hour = 0; hour < 24; hour++) {
     const at = day * 24 + hour
@@ -430,11 +430,18 @@ function runDay(
         if (over > 0) {
           // Only the sun heats water: no generator runs for it.
           const sunOver = outA + outB + sunChargeOut - drawn
-          let dumpCan = dumpMostW < dumpLeftWh / stepH ? dumpMostW : dumpLeftWh / stepH
-          if (sunOver < dumpCan) dumpCan = sunOver > 0 ? sunOver : 0
-          dump = over < dumpCan ? over : dumpCan
+          let forHeat = over < sunOver ? over : sunOver
+          for (let d = 0; d < dumps.length; d += DUMP_WIDTH) {
+            let takes = dumps[d] as number
+            const leftW = (dumps[d + 2] as number) / stepH
+            if (leftW < takes) takes = leftW
+            if (forHeat < takes) takes = forHeat > 0 ? forHeat : 0
+            dumps[d + 2] = (dumps[d + 2] as number) - takes * stepH
+            dumps[d + 3] = (dumps[d + 3] as number) + takes * stepH
+            forHeat -= takes
+            dump += takes
+          }
           over -= dump
-          dumpLeftWh -= dump * stepH
           const lessCharger = over < chargerOut ? over : chargerOut
           chargerOut -= lessCharger
           over -= lessCharger
@@ -579,11 +586,10 @@ function runDay(
   state[5] = generatorSteps
   state[6] = ordinaryShed
   state[7] = waitShed
-  state[8] = dumpLeftWh
-  state[9] = gapH
-  state[10] = criticalGapH
-  state[11] = fullToday
-  state[12] = shortTonight
+  state[8] = gapH
+  state[9] = criticalGapH
+  state[10] = fullToday
+  state[11] = shortTonight
 }
 
 /**
@@ -604,9 +610,9 @@ export function runDays(
   extremes: Float64Array,
   flows: Float64Array | null,
 ): void {
-  const { parameters, schedule, days, weather, divisor } = run
+  const { parameters, schedule, days, weather, dumps, divisor } = run
   const kept = flows ?? SCRATCH
   const perStep = flows ? FLOW_WIDTH : 0
   for (let day = firstDay; day < pastDay; day++)
-    runDay(parameters, schedule, days, weather, divisor, day, state, totals, extremes, kept, perStep)
+    runDay(parameters, schedule, days, weather, dumps, divisor, day, state, totals, extremes, kept, perStep)
 }

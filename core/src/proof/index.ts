@@ -1,10 +1,24 @@
 /** The year hour by hour. The door of this room: what other packages use of it. */
 export type { AskedFor, AskedOfYear, WorkedYear, YearFigures, YearShares } from '../chain/worked-year.ts'
+export { HAND_STARTED_HOURS } from './assumptions.ts'
+export { type Failing, type FailsFirst, failsFirst } from './fails-first.ts'
+export { type Help, whatWouldHelp } from './help.ts'
 export { HOURS_COLUMNS, hoursFile } from './hours-file.ts'
+export { type Matter, whatMatters } from './matters.ts'
 export { isPlan, type NoPlan, type Plan, planOf } from './plan.ts'
 export { askedOf, RELIABILITY, suggestedKind, wilsonInterval } from './reliability.ts'
 export { FLOW_WIDTH, FLOWS, type Flow, type Totals } from './terms.ts'
+export {
+  aloneOf,
+  FORTNIGHT,
+  flowOf,
+  type MonthsTold,
+  seeYear,
+  tellYears,
+  type YearSeen,
+  type YearsTold,
+} from './told.ts'
 export type { Weather } from './weather.ts'
-export { designWithYear, isQuestion, withYear, type YearQuestion, yearQuestion } from './with-year.ts'
+export { askedQuestion, designWithYear, isQuestion, withYear, type YearQuestion, yearQuestion } from './with-year.ts'
 export { type Prepared, prepare, workYear, type YearResult } from './year.ts'
 export { FIRST_SEED, JUDGED_YEARS, type MonthSpread, monthSpread, spreadOf, workedYear, workYears } from './years.ts'

@@ -29,6 +29,7 @@ export function nightsFromFull(plan: Plan): number {
     schedule: rotated(plan.schedule),
     days,
     weather,
+    dumps: new Float64Array(0),
     divisor,
   }
   const flows = new Float64Array((MOST_NIGHTS + 1) * 24 * divisor * FLOW_WIDTH)

@@ -85,8 +85,6 @@ export const PARAMETERS = [
   'standbyW',
   'acChargeMostW',
   'acChargeEfficiency',
-  'dumpMostW',
-  'dumpMostWhPerDay',
 ] as const
 export type Parameter = (typeof PARAMETERS)[number]
 
@@ -177,8 +175,6 @@ const READ: Readonly<Record<Parameter, (terms: Terms) => number>> = {
   standbyW: (terms) => terms.standbyW,
   acChargeMostW: (terms) => terms.acChargeMostW,
   acChargeEfficiency: (terms) => terms.acChargeEfficiency,
-  dumpMostW: (terms) => terms.dumpMostW,
-  dumpMostWhPerDay: (terms) => terms.dumpMostWhPerDay,
 }
 
 export const packed = (terms: Terms): Float64Array => Float64Array.from(PARAMETERS, (name) => READ[name](terms))

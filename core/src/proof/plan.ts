@@ -95,8 +95,10 @@ export function planOf(design: Design, { divisor = 1, agedFactor }: PlanChoices 
       ...inverterTerms(design, voltageV),
       ...sourceTerms(design, voltageV, divisor),
       standbyW: loads.standbyW.value,
-      dumpMostW: option.array.dumpLoads.reduce((sum, { powerW }) => sum + powerW, 0),
-      dumpMostWhPerDay: option.array.dumpLoads.reduce((sum, { mostKwhPerDay }) => sum + mostKwhPerDay * 1000, 0),
+      dumps: option.array.dumpLoads.map(({ powerW, mostKwhPerDay }) => ({
+        powerW,
+        mostWhPerDay: mostKwhPerDay * 1000,
+      })),
     },
   }
 }

@@ -115,8 +115,8 @@ export interface Terms {
   /** Surplus of AC-coupled sun that the inverter takes back into the battery, W, and its efficiency. */
   readonly acChargeMostW: number
   readonly acChargeEfficiency: number
-  readonly dumpMostW: number
-  readonly dumpMostWhPerDay: number
+  /** What takes surplus, the first first. */
+  readonly dumps: readonly { readonly powerW: number; readonly mostWhPerDay: number }[]
 }
 
 /** Columns of an hour of the schedule, for one kind of day of one month. */
@@ -136,6 +136,8 @@ export const SCHEDULE = [
   'inUse',
 ] as const
 export const SCHEDULE_WIDTH = SCHEDULE.length
+/** Columns of something that takes surplus: its power, most in a day, what is left of that, and what it took. */
+export const DUMP_WIDTH = 4
 /** Columns of a day: where its hours begin in the schedule, and what its loads are multiplied by. */
 export const DAY_WIDTH = 2
 /** Columns of an hour of weather: sun on the three arrays, W/m², and air, °C. */
@@ -153,7 +155,6 @@ export const STATE = [
   'generatorSteps',
   'ordinaryShed',
   'waitShed',
-  'dumpLeftWh',
   'gapH',
   'criticalGapH',
   'fullToday',

@@ -74,6 +74,21 @@ export class Weather {
   }
 }
 
+const kept: { readonly key: string; readonly weather: Weather }[] = []
+/** Sites and layouts kept: a design, and those tried beside it. */
+const MOST_KEPT = 6
+
+/** The weather of a brief; the same for one that says the same, so that its geometry is worked once. */
+export function weatherOf(brief: WeatherBrief): Weather {
+  const key = JSON.stringify(brief)
+  const known = kept.find((each) => each.key === key)
+  if (known) return known.weather
+  const weather = new Weather(brief)
+  kept.unshift({ key, weather })
+  kept.length = Math.min(kept.length, MOST_KEPT)
+  return weather
+}
+
 /** The year goes round: its first hours stand in for those after its last. */
 const wrapped = (hour: number): number =>
   hour < 0 ? hour + HOURS_IN_YEAR : hour >= HOURS_IN_YEAR ? hour - HOURS_IN_YEAR : hour

@@ -23,6 +23,9 @@ export function yearQuestion(design: Design): YearQuestion | NoPlan {
   return question
 }
 
+/** The question of a design, where it was asked before: looking costs nothing. */
+export const askedQuestion = (design: Design): YearQuestion | NoPlan | undefined => questions.get(design)
+
 function askQuestion(design: Design): YearQuestion | NoPlan {
   const plan = planOf(design)
   if (!isPlan(plan)) return plan

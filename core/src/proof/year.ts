@@ -7,6 +7,7 @@ import type { Plan } from './plan.ts'
 import { kindOfDay, scheduleRow } from './plan-loads.ts'
 import {
   DAY_WIDTH,
+  DUMP_WIDTH,
   EXTREMES,
   type Extremes,
   FLOW_WIDTH,
@@ -19,7 +20,7 @@ import {
   TOTALS,
   type Totals,
 } from './terms.ts'
-import { Weather } from './weather.ts'
+import { type Weather, weatherOf } from './weather.ts'
 
 export const DAYS_IN_YEAR = 365
 /** A year is run in from here, the bank full: 1 September. What it holds on 1 January is then its own. */
@@ -37,7 +38,7 @@ export interface Prepared {
 export function prepare(plan: Plan, weather?: Weather): Prepared {
   return {
     plan,
-    weather: weather ?? new Weather(plan.weather),
+    weather: weather ?? weatherOf(plan.weather),
     schedule: Float64Array.from(plan.schedule),
     parameters: packed(plan.terms),
   }
@@ -48,6 +49,8 @@ export interface YearResult {
   readonly totals: Totals
   /** January first. */
   readonly months: readonly Totals[]
+  /** What each that takes surplus took, by month. */
+  readonly dumpedWh: readonly (readonly number[])[]
   readonly extremes: Extremes
   /** What the bank held before the first hour, Wh. */
   readonly storedBeforeWh: number
@@ -74,6 +77,7 @@ export function workYear(
 ): YearResult {
   const { terms, divisor } = plan
   const run: Run = {
+    dumps: dumpRows(terms),
     parameters,
     schedule,
     divisor,
@@ -87,13 +91,24 @@ export function workYear(
   const storedBeforeWh = (state[0] ?? 0) + (state[1] ?? 0)
   const flows = choices.flows ? new Float64Array(DAYS_IN_YEAR * 24 * divisor * FLOW_WIDTH) : null
   const extremes = noExtremes()
+  run.dumps.set(dumpRows(terms))
+  const dumpedWh: number[][] = []
   const months = FIRST_DAY.map((first, month) => {
     const totals = noTotals()
+    const before = takenOf(run.dumps)
     runDays(run, first, FIRST_DAY[month + 1] ?? DAYS_IN_YEAR, state, totals, extremes, flows)
+    dumpedWh.push(takenOf(run.dumps).map((wh, i) => wh - (before[i] ?? 0)))
     return named(TOTALS, totals)
   })
-  return { seed, totals: sumOf(months), months, extremes: named(EXTREMES, extremes), storedBeforeWh, flows }
+  return { seed, totals: sumOf(months), months, dumpedWh, extremes: named(EXTREMES, extremes), storedBeforeWh, flows }
 }
+
+/** What takes surplus, as the balance writes it down. */
+export const dumpRows = ({ dumps }: Terms): Float64Array =>
+  Float64Array.from(dumps.flatMap(({ powerW, mostWhPerDay }) => [powerW, mostWhPerDay, mostWhPerDay, 0]))
+
+const takenOf = (rows: Float64Array): number[] =>
+  Array.from({ length: rows.length / DUMP_WIDTH }, (_, i) => rows[i * DUMP_WIDTH + 3] ?? 0)
 
 /** Where each day's hours begin, and what its loads are multiplied by. */
 export function daysOf(seed: number, spread: number): Float64Array {

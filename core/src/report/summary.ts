@@ -16,6 +16,8 @@ export const jobSummarySchema = z.strictObject({
   danger: counted,
   fault: counted,
   advice: counted,
+  /** Whether the simulated years carry what the brief asks; none where there is no year yet, null where it was not worked. */
+  year: z.enum(['carried', 'missed', 'none']).nullable(),
 })
 export type JobSummary = z.output<typeof jobSummarySchema>
 
@@ -30,6 +32,13 @@ export interface JobListing {
   readonly summary: JobSummary | null
 }
 
+/** Without bank, sun or loads there is no year; one that was not worked is not told. */
+function yearOf(design: Design): JobSummary['year'] {
+  if (design.year) return design.year.carried ? 'carried' : 'missed'
+  const { battery, site, loads } = design
+  return battery.bank && site.sunOnFlat && loads.counted.length > 0 ? null : 'none'
+}
+
 /** The answers of a design and how many checks fire, by severity. */
 export function summarise(design: Design): JobSummary {
   const found = stillOpen(findings(design))
@@ -41,5 +50,6 @@ export function summarise(design: Design): JobSummary {
     danger: of('danger'),
     fault: of('fault'),
     advice: of('advice'),
+    year: yearOf(design),
   }
 }

@@ -20,8 +20,8 @@ export interface Need {
   readonly message: string
 }
 
-/** Name of a link wherever it is named. */
-export const LINK_TITLE: Readonly<Record<LinkId, string>> = {
+/** Name of a link wherever it is named, and of the proof of them all. */
+export const LINK_TITLE: Readonly<Record<LinkId | 'proof', string>> = {
   site: 'Site',
   loads: 'Loads',
   battery: 'Battery',
@@ -31,4 +31,5 @@ export const LINK_TITLE: Readonly<Record<LinkId, string>> = {
   backup: 'Backup',
   wiring: 'Wiring',
   parts: 'Parts',
+  proof: 'Proof',
 }

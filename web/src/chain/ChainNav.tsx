@@ -1,5 +1,5 @@
 import { LINKS, type LinkId } from '@yard-lamp/core'
-import { memo, useEffect, useRef } from 'react'
+import { Fragment, memo, useEffect, useRef } from 'react'
 import { NavLink, useLocation, useParams } from 'react-router'
 import { linkTitle } from '../pages.ts'
 import { type LinkStatus, selectAnswers, selectLinkStatus, selectMoved, selectWaitingFrom } from '../store/selectors.ts'
@@ -7,6 +7,7 @@ import { useAppDispatch, useAppSelector } from '../store/store.ts'
 import { answersSeen } from '../store/view-slice.ts'
 import { BuildItem } from './BuildItem.tsx'
 import { Node } from './Node.tsx'
+import { ProofItem } from './ProofItem.tsx'
 import './chain.css'
 
 const STATUS_TEXT: Record<LinkStatus, string> = {
@@ -39,16 +40,18 @@ export function ChainNav() {
     <nav className="chain" aria-label="Chain" ref={nav}>
       <ol>
         {LINKS.map((link, i) => (
-          <Item
-            key={link}
-            jobId={id ?? ''}
-            link={link}
-            digit={i + 1}
-            answer={shown[link]}
-            before={moved[link]}
-            status={status[link]}
-            waits={i >= waitingFrom}
-          />
+          <Fragment key={link}>
+            {link === 'parts' && <ProofItem jobId={id ?? ''} />}
+            <Item
+              jobId={id ?? ''}
+              link={link}
+              digit={i + 1}
+              answer={shown[link]}
+              before={moved[link]}
+              status={status[link]}
+              waits={i >= waitingFrom}
+            />
+          </Fragment>
         ))}
         <BuildItem jobId={id ?? ''} />
       </ol>

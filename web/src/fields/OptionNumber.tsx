@@ -11,7 +11,19 @@ interface OptionNumbers {
   array: 'recoveryDays' | 'singleFactor' | 'singleSunHours'
   controller: 'panelsPerString' | 'stringsPerController' | 'quantity' | 'clippingFraction' | 'setA'
   inverter: 'headroom' | 'idleW' | 'hoursPerDay' | 'quantity' | 'searchW'
-  backup: 'chargers' | 'chargerSetA' | 'houseLoadW' | 'startAt' | 'stopAt' | 'refillHours' | 'inletA' | 'inputSetA'
+  backup:
+    | 'chargers'
+    | 'chargerSetA'
+    | 'houseLoadW'
+    | 'startAt'
+    | 'stopAt'
+    | 'refillHours'
+    | 'inletA'
+    | 'inputSetA'
+    | 'ordinaryShedAt'
+    | 'ordinaryBackAt'
+    | 'waitShedAt'
+    | 'waitBackAt'
 }
 type OptionNumberName = { [P in keyof OptionNumbers]: { part: P; name: OptionNumbers[P] } }[keyof OptionNumbers]
 

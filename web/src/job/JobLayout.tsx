@@ -1,11 +1,12 @@
-import { Suspense } from 'react'
-import { Outlet, useParams } from 'react-router'
+import { Suspense, useEffect, useRef } from 'react'
+import { Outlet, useLocation, useParams } from 'react-router'
 import { ChainNav } from '../chain/ChainNav.tsx'
 import { useArriveAtPlace } from '../checks/use-go-to.ts'
 import { ConflictDialog } from '../conflict/ConflictDialog.tsx'
 import { selectDesignOrNull } from '../store/selectors.ts'
 import { useAppSelector } from '../store/store.ts'
 import { WorkingPanel } from '../working/WorkingPanel.tsx'
+import { useWorkedYear } from '../year/use-worked-year.ts'
 import { LeftDrafts } from './LeftDrafts.tsx'
 import { NotOpened } from './NotOpened.tsx'
 import { Palette } from './Palette.tsx'
@@ -26,16 +27,24 @@ export default function JobLayout() {
 }
 
 function OpenJob() {
+  const main = useRef<HTMLElement>(null)
+  const { pathname, hash, state } = useLocation()
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another page begins at its top
+  useEffect(() => {
+    // Unless the way led to a part or a field of it.
+    if (hash === '' && !(state as { place?: string } | null)?.place) main.current?.scrollTo(0, 0)
+  }, [pathname])
   useJobKeys()
   useLeaveGuard()
   useArriveAtPlace()
+  useWorkedYear()
   return (
     <div className="job">
       <TopBar />
       <div className="job-body">
         <ChainNav />
         {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a page that scrolls must be reachable by keyboard */}
-        <main className="job-main" id="work" tabIndex={0}>
+        <main className="job-main" id="work" tabIndex={0} ref={main}>
           <LeftDrafts />
           <Suspense fallback={<p className="loading">…</p>}>
             <Outlet />

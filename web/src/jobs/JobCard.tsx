@@ -29,7 +29,10 @@ export function JobCard({ job, inBin, act }: JobCardProps) {
           {dayjs(job.updatedAt).format('D MMM, HH:mm')}
           {job.template && ' · template'}
         </p>
-        <p className="job-card-state">{stateOf(summary)}</p>
+        <p className="job-card-state">
+          {stateOf(summary)}
+          {summary && <span className="soft">{YEAR_TEXT[summary.year ?? 'waits']}</span>}
+        </p>
       </div>
       <dl className="job-card-answers">
         {(['loads', 'battery', 'array', 'inverter', 'parts'] as const).map((link) => (
@@ -78,6 +81,14 @@ function JobMenu({ job, act }: Omit<JobCardProps, 'inBin'>) {
     </Menu>
   )
 }
+
+/** What the list says of the year. */
+const YEAR_TEXT = {
+  carried: ' · year carried',
+  missed: ' · year not carried',
+  none: '',
+  waits: ' · year not worked yet',
+} as const
 
 function stateOf(summary: JobListing['summary']) {
   if (!summary) return <span className="soft">◌ opens to be worked out again</span>

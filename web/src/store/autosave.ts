@@ -10,6 +10,7 @@ import { ownSaves } from './own-saves.ts'
 import type { AppDispatch, RootState } from './root.ts'
 import { conflictSettled, draftKept, type SaveState, saveSettled, saveStarted, saveWanted } from './save-slice.ts'
 import { selectDesignOrNull } from './selectors.ts'
+import { dated } from './year-slice.ts'
 
 /** Typing is saved once it rests this long, ms. */
 const REST_MS = 400
@@ -166,7 +167,9 @@ function keepItems(listener: ListenerEffectAPI<RootState, AppDispatch>): void {
 /** What the list will show: said by this page’s design, so that nobody designs again. */
 function summarisedNow(state: RootState): Summarised | undefined {
   const whole = selectDesignOrNull(state)
-  return whole && state.catalogue ? { summary: summarise(whole.design), mark: state.catalogue.mark } : undefined
+  return whole && state.catalogue
+    ? { summary: summarise(dated(whole.design, state.year)), mark: state.catalogue.mark }
+    : undefined
 }
 
 /**

@@ -10,6 +10,7 @@ import { jobSlice } from './job-slice.ts'
 import { recordsSlice } from './records-slice.ts'
 import { draftSlice, saveSlice } from './save-slice.ts'
 import { viewSlice } from './view-slice.ts'
+import { yearSlice } from './year-slice.ts'
 
 export const catalogueSlice = createSlice({
   name: 'catalogue',
@@ -23,6 +24,14 @@ export const catalogueSlice = createSlice({
 export const { catalogueRead, catalogueForgotten } = catalogueSlice.actions
 
 /** What the store holds, apart from the store itself: those who serve it know its state and not the store. */
-export const rootReducer = combineSlices(jobSlice, saveSlice, draftSlice, viewSlice, catalogueSlice, recordsSlice)
+export const rootReducer = combineSlices(
+  jobSlice,
+  saveSlice,
+  draftSlice,
+  viewSlice,
+  catalogueSlice,
+  recordsSlice,
+  yearSlice,
+)
 export type RootState = ReturnType<typeof rootReducer>
 export type AppDispatch = ThunkDispatch<RootState, undefined, UnknownAction>

@@ -12,6 +12,7 @@ import {
 } from '@yard-lamp/core'
 import { stillOpen } from '@yard-lamp/core/checks'
 import type { RootState } from './root.ts'
+import { dated, makeSelectStanding } from './year-slice.ts'
 
 const selectDocument = (state: RootState) => state.job?.job ?? null
 const selectCatalogueOrNull = (state: RootState) => state.catalogue?.catalogue ?? null
@@ -37,7 +38,12 @@ export const selectOption = (state: RootState) => selectDesign(state).option
 export const selectSite = (state: RootState) => selectJob(state).site
 export const selectLoads = (state: RootState) => selectJob(state).loads
 
-export const selectFindings = (state: RootState): readonly Finding[] => findings(selectDesign(state))
+/** The design with its year, where that was worked for it. */
+export const selectDatedDesign = createSelector([selectDesign, (state: RootState) => state.year], dated)
+/** How far the year of the design is. */
+export const selectYear = makeSelectStanding(selectDesign)
+
+export const selectFindings = createSelector([selectDatedDesign], (design): readonly Finding[] => findings(design))
 /** Those nobody has accepted. */
 export const selectOpenFindings = createSelector([selectFindings], stillOpen)
 export const selectAnswers = createSelector([selectDesign], answers)

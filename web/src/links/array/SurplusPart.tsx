@@ -1,13 +1,14 @@
 import type { Option } from '@yard-lamp/core'
-import { surplusOf } from '@yard-lamp/core/after'
 import { dumpLoadSchema } from '@yard-lamp/core/job'
+import type { MonthSpread, YearsTold } from '@yard-lamp/core/proof'
 import { formatNumber, formatQuantity, monthName } from '@yard-lamp/core/units'
 import { NumberField } from '../../fields/NumberField.tsx'
 import { TextField } from '../../fields/TextField.tsx'
 import { Part } from '../../job/Page.tsx'
 import { edited } from '../../store/job-slice.ts'
-import { selectDesign } from '../../store/selectors.ts'
+import { selectDesign, selectYear } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { yearWaits } from '../proof/year-waits.ts'
 
 type DumpLoad = Option['array']['dumpLoads'][number]
 
@@ -15,9 +16,8 @@ type DumpLoad = Option['array']['dumpLoads'][number]
 export function SurplusPart() {
   const design = useAppSelector(selectDesign)
   const dispatch = useAppDispatch()
-  const surplus = surplusOf(design)
+  const standing = useAppSelector(selectYear)
   const { dumpLoads } = design.option.array
-  if (!surplus) return null
   const write = (next: readonly DumpLoad[]) =>
     dispatch(edited({ act: 'set-option', part: 'array', patch: { dumpLoads: [...next] } }))
   const change = (id: string, patch: Partial<DumpLoad>) =>
@@ -31,29 +31,9 @@ export function SurplusPart() {
   return (
     <Part
       title="Surplus"
-      aside={`${formatQuantity(surplus.kwhYear, 'kWh', 0)} a year left over, ${formatQuantity(surplus.unusedKwhYear, 'kWh', 0)} of it unused`}
+      aside={standing.status === 'worked' ? leftText(standing.told) : yearWaits(standing, 'What is left over is told')}
     >
-      <div className="table-scroll">
-        <table className="sheet-table">
-          <thead>
-            <tr>
-              <th>kWh on an average day</th>
-              {surplus.kwhByMonth.map((_, i) => (
-                <th key={monthName(i + 1)} className="number">
-                  {monthName(i + 1).slice(0, 3)}
-                </th>
-              ))}
-              <th className="number">kWh a year</th>
-            </tr>
-          </thead>
-          <tbody>
-            <Row name="left over" byMonth={surplus.kwhByMonth} year={surplus.kwhYear} />
-            {surplus.dumps.map((dump) => (
-              <Row key={dump.id} name={dump.name || 'unnamed'} byMonth={dump.kwhByMonth} year={dump.kwhYear} />
-            ))}
-          </tbody>
-        </table>
-      </div>
+      {standing.status === 'worked' && <LeftOver told={standing.told} names={dumpLoads.map(({ name }) => name)} />}
       {dumpLoads.map((dump, i) => (
         <div className="existing" key={dump.id}>
           <div className="fields fields-narrow">
@@ -103,16 +83,51 @@ export function SurplusPart() {
   )
 }
 
-function Row({ name, byMonth, year }: { name: string; byMonth: readonly number[]; year: number }) {
+/** Sun that is left over, and what is taken of it, in a mean year. */
+const yearOf = (months: readonly MonthSpread[]): number => months.reduce((sum, { mean }) => sum + mean, 0)
+
+function leftText({ months }: YearsTold): string {
+  const taken = months.dumpsKwh.reduce((sum, each) => sum + yearOf(each), 0)
+  const unused = yearOf(months.surplusKwh)
+  return `${formatQuantity(unused + taken, 'kWh', 0)} in a mean year left over, ${formatQuantity(unused, 'kWh', 0)} of it unused`
+}
+
+function LeftOver({ told: { months }, names }: { told: YearsTold; names: readonly string[] }) {
+  return (
+    <div className="table-scroll">
+      <table className="sheet-table">
+        <thead>
+          <tr>
+            <th>kWh in the month</th>
+            {months.surplusKwh.map((_, i) => (
+              <th key={monthName(i + 1)} className="number">
+                {monthName(i + 1).slice(0, 3)}
+              </th>
+            ))}
+            <th className="number">kWh a year</th>
+          </tr>
+        </thead>
+        <tbody>
+          {months.dumpsKwh.map((each, i) => (
+            <Row key={names[i] ?? i} name={names[i] || 'unnamed'} byMonth={each} />
+          ))}
+          <Row name={names.length > 0 ? 'still left over' : 'left over'} byMonth={months.surplusKwh} />
+        </tbody>
+      </table>
+    </div>
+  )
+}
+
+function Row({ name, byMonth }: { name: string; byMonth: readonly MonthSpread[] }) {
   return (
     <tr>
       <td>{name}</td>
-      {byMonth.map((kwh, i) => (
+      {byMonth.map(({ mean }, i) => (
         <td key={monthName(i + 1)} className="number">
-          {formatNumber(kwh, 1)}
+          {formatNumber(mean, 0)}
         </td>
       ))}
-      <td className="number">{formatNumber(year, 0)}</td>
+      <td className="number">{formatNumber(yearOf(byMonth), 0)}</td>
     </tr>
   )
 }

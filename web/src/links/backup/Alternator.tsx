@@ -29,6 +29,7 @@ const FIELDS = [
   { name: 'otherA', label: 'The vehicle itself draws', assumed: 'not entered' },
   { name: 'voltageV', label: 'Alternator voltage', assumed: '' },
   { name: 'hoursPerDay', label: 'Driven a day', assumed: '' },
+  { name: 'fromHour', label: 'Sets out at', assumed: '9' },
   { name: 'setA', label: 'Charger set to', assumed: 'as rated' },
 ] as const
 
@@ -60,6 +61,17 @@ export function Alternator() {
                 onValue={(value) => write({ ...choice, [name]: value ?? A_VEHICLE[name] })}
               />
             ))}
+            <ChoiceField
+              label="Drives"
+              place="backup.alternator.days"
+              value={choice.days}
+              choices={[
+                { value: 'all', label: 'every day' },
+                { value: 'weekdays', label: 'on weekdays' },
+                { value: 'weekends', label: 'at weekends' },
+              ]}
+              onValue={(days) => write({ ...choice, days })}
+            />
             <ChoiceField
               label="Reaches the bank by"
               place="backup.alternator.byRelay"

@@ -10,15 +10,18 @@ import { OptionTick } from '../../fields/OptionTick.tsx'
 import { Page, Part } from '../../job/Page.tsx'
 import { LaterPart } from '../../later/LaterPart.tsx'
 import { edited } from '../../store/job-slice.ts'
-import { selectCatalogue, selectDesign, selectJob } from '../../store/selectors.ts'
+import { selectCatalogue, selectDesign, selectJob, selectYear } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { useWrite } from '../../store/use-write.ts'
 import { Answer, Figure, PlainAnswer } from '../../working/Figure.tsx'
+import { yearWaits } from '../proof/year-waits.ts'
 import { Alternator } from './Alternator.tsx'
 import { BackupMonths } from './BackupMonths.tsx'
 import { DarkFortnightPicture } from './DarkFortnight.tsx'
 import { FuelTable } from './FuelTable.tsx'
 import { GeneratorTable } from './GeneratorTable.tsx'
 import { Together } from './Together.tsx'
+import { WhenLow } from './WhenLow.tsx'
 
 const KINDS = [
   { value: 'none', label: 'none' },
@@ -35,6 +38,7 @@ export default function BackupPage() {
   const { backup, option, battery, inverter } = useAppSelector(selectDesign)
   const { chargers, inverters, generators } = useAppSelector(selectCatalogue)
   const { site } = useAppSelector(selectJob)
+  const standing = useAppSelector(selectYear)
   const dispatch = useAppDispatch()
   const change = (patch: Partial<typeof option.backup>) =>
     dispatch(edited({ act: 'set-option', part: 'backup', patch }))
@@ -62,13 +66,7 @@ export default function BackupPage() {
             />
           )}
           {charge && <Answer label="empty to full" figure={charge.hours} unit="h" decimals={1} />}
-          {backup.fuel && option.backup.months.length > 0 && (
-            <>
-              <Answer label="runs an average year" figure={backup.fuel.hours} unit="h" decimals={0} />
-              <Answer label="burns an average year" figure={backup.fuel.litres} unit="L" decimals={0} />
-            </>
-          )}
-          {backup.fuel && option.backup.months.length === 0 && <PlainAnswer label="runs" text="in dark spells only" />}
+          {backup.generator && <RunsAndBurns />}
           {!charge && <PlainAnswer label="backup" text={backup.answer} />}
         </>
       }
@@ -196,11 +194,16 @@ export default function BackupPage() {
           <BackupMonths />
         </Part>
       </div>
-      {backup.kind === 'generator' && backup.fuel && (
-        <Part title="Hours and fuel" aside="of an average year">
-          <FuelTable fuel={backup.fuel} />
+      {backup.kind === 'generator' && (
+        <Part title="Hours and fuel" aside="of the years hour by hour">
+          {standing.status === 'worked' ? (
+            <FuelTable told={standing.told} />
+          ) : (
+            <p className="soft">{yearWaits(standing, 'Hours and fuel are told')}</p>
+          )}
         </Part>
       )}
+      <WhenLow />
       {backup.kind === 'generator' && (
         <Part
           title="Generators"
@@ -213,6 +216,20 @@ export default function BackupPage() {
       <LaterPart link="backup" />
       <ExistingPart items={generators} what="generators" place="backup.existing" />
     </Page>
+  )
+}
+
+/** What it runs and burns in a mean year, once the years are worked. */
+function RunsAndBurns() {
+  const write = useWrite()
+  const standing = useAppSelector(selectYear)
+  if (standing.status !== 'worked') return <PlainAnswer label="runs a year" text="being worked" />
+  const { generatorHours, fuelL } = standing.told.spread
+  return (
+    <>
+      <PlainAnswer label="runs in a mean year" text={formatQuantity(generatorHours.mean, 'h', 0)} />
+      <PlainAnswer label="burns in it" text={write.quantity(fuelL.mean, 'L', 0)} />
+    </>
   )
 }
 

@@ -1,23 +1,32 @@
-import type { Design } from '@yard-lamp/core'
+import type { YearsTold } from '@yard-lamp/core/proof'
 import { formatMoney, formatNumber, monthName } from '@yard-lamp/core/units'
+import type { ReactNode } from 'react'
 import { selectDesign } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
 import { Figure } from '../../working/Figure.tsx'
 
-type Fuel = NonNullable<Design['backup']['fuel']>
-
-/** Hours and litres of the months it runs in, and of the year. */
-export function FuelTable({ fuel }: { fuel: Fuel }) {
-  const { parts, option } = useAppSelector(selectDesign)
-  const months = fuel.hoursByMonth.value.flatMap((hours, i) => (hours > 0.05 ? [i] : []))
+/** Hours and litres of the months it runs in, of the mean of the years and its spread, beside the month method. */
+export function FuelTable({ told }: { told: YearsTold }) {
+  const { parts, option, backup } = useAppSelector(selectDesign)
+  const { fuel } = backup
+  const { months: year, spread } = told
+  const months = year.generatorHours.flatMap(({ mean }, i) =>
+    mean > 0.05 || (fuel?.hoursByMonth.value[i] ?? 0) > 0.05 ? [i] : [],
+  )
   if (months.length === 0)
-    return (
-      <p className="soft">
-        In an average year the sun carries{' '}
-        {option.backup.months.length === 0 ? 'every month' : 'even the months left to it'}; it runs in dark spells only,
-        as in the fortnight above.
-      </p>
-    )
+    return <p className="soft">In none of the years it runs at all: sun and bank carry even the darkest fortnight.</p>
+  const price = option.backup.fuelPricePerL
+  const row = (name: string, of: (i: number) => number, whole: ReactNode, soft = false) => (
+    <tr>
+      <td className={soft ? 'soft' : ''}>{name}</td>
+      {months.map((i) => (
+        <td key={i} className={`number${soft ? ' soft' : ''}`}>
+          {formatNumber(of(i), 0)}
+        </td>
+      ))}
+      <td className="number">{whole}</td>
+    </tr>
+  )
   return (
     <div className="table-scroll">
       <table className="sheet-table">
@@ -33,29 +42,28 @@ export function FuelTable({ fuel }: { fuel: Fuel }) {
           </tr>
         </thead>
         <tbody>
-          <tr>
-            <td>hours</td>
-            {months.map((i) => (
-              <td key={i} className="number">
-                {formatNumber(fuel.hoursByMonth.value[i] ?? 0, 0)}
-              </td>
-            ))}
-            <td className="number">
-              <Figure figure={fuel.hours} unit="h" decimals={0} />
-            </td>
-          </tr>
-          <tr>
-            <td>litres</td>
-            {months.map((i) => (
-              <td key={i} className="number">
-                {formatNumber(fuel.litresByMonth.value[i] ?? 0, 0)}
-              </td>
-            ))}
-            <td className="number">
-              <Figure figure={fuel.litres} unit="L" decimals={0} />
-              {fuel.price !== null && ` · ${formatMoney(fuel.price, parts.currency)}`}
-            </td>
-          </tr>
+          {row(
+            'hours, mean of the years',
+            (i) => year.generatorHours[i]?.mean ?? 0,
+            `${formatNumber(spread.generatorHours.mean, 0)} h, ${formatNumber(spread.generatorHours.low, 0)} to ${formatNumber(spread.generatorHours.high, 0)}`,
+          )}
+          {row(
+            'hours, one year in ten over',
+            (i) => year.generatorHours[i]?.high ?? 0,
+            `${formatNumber(spread.generatorHours.high, 0)} h`,
+          )}
+          {row(
+            'litres, mean of the years',
+            (i) => year.fuelL[i]?.mean ?? 0,
+            `${formatNumber(spread.fuelL.mean, 0)} L${price === null ? '' : ` · ${formatMoney(spread.fuelL.mean * price, parts.currency)}`}`,
+          )}
+          {fuel &&
+            row(
+              'hours by the month method: dark spells left out',
+              (i) => fuel.hoursByMonth.value[i] ?? 0,
+              <Figure figure={fuel.hours} unit="h" decimals={0} />,
+              true,
+            )}
         </tbody>
       </table>
     </div>

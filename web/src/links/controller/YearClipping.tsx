@@ -1,24 +1,20 @@
-import { arrayYear, clippedInYear } from '@yard-lamp/core/after'
 import { formatPercent, formatQuantity } from '@yard-lamp/core/units'
-import { useMemo } from 'react'
-import { selectDesign } from '../../store/selectors.ts'
+import { selectYear } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
-import { useWhenIdle } from '../../store/use-when-idle.ts'
+import { yearWaits } from '../proof/year-waits.ts'
 
-/** What the controllers cut off in a synthetic year, in words. */
+/** What the controllers cut off in a mean year, in words. */
 export function YearClipping() {
-  const design = useWhenIdle(useAppSelector(selectDesign))
-  const clipped = useMemo(() => {
-    const year = arrayYear(design)
-    return year && clippedInYear(design, year)
-  }, [design])
-  if (!clipped) return null
-  const { clippedKwh, possibleKwh } = clipped
+  const standing = useAppSelector(selectYear)
+  if (standing.status !== 'worked')
+    return <p className="small soft">{yearWaits(standing, 'What the controllers cut off in a year is told')}</p>
+  const { spread, pvKwh } = standing.told
+  const { mean, high } = spread.clippedKwh
   return (
     <p className="small">
-      {clippedKwh < 0.5
-        ? `In a synthetic year of ${formatQuantity(possibleKwh, 'kWh', 0)} the controllers cut nothing off.`
-        : `In a synthetic year the controllers cut off ${formatQuantity(clippedKwh, 'kWh', 0)} of ${formatQuantity(possibleKwh, 'kWh', 0)}, ${formatPercent(clippedKwh / possibleKwh, 1)}.`}
+      {mean < 0.5
+        ? `In a mean year of ${formatQuantity(pvKwh, 'kWh', 0)} the controllers cut nothing off.`
+        : `In a mean year the controllers cut off ${formatQuantity(mean, 'kWh', 0)} of ${formatQuantity(pvKwh, 'kWh', 0)}, ${formatPercent(mean / pvKwh, 1)}; one year in ten over ${formatQuantity(high, 'kWh', 0)}.`}
     </p>
   )
 }

@@ -1,0 +1,122 @@
+import type { Page } from '@playwright/test'
+import { applyAll, type Job } from '@yard-lamp/core'
+import { clinic, rescueHut } from '@yard-lamp/core/demo'
+import { expect, inChain, putJob, readJob, saved, test } from './application.ts'
+
+/** The hut in winter with nothing but three panels and a bank of two. */
+const bareHut = (): Job =>
+  applyAll(rescueHut(), [
+    { act: 'set-option', part: 'backup', patch: { kind: 'none', months: [] } },
+    { act: 'set-option', part: 'controller', patch: { panelsPerString: 3, stringsPerController: 1 } },
+    { act: 'set-option', part: 'battery', patch: { parallel: 2 } },
+  ])
+/** The clinic with a bank that is too small for its refrigerator. */
+const smallClinic = (): Job => applyAll(clinic(), [{ act: 'set-option', part: 'battery', patch: { parallel: 4 } }])
+
+const shareOf = async (page: Page, label: string): Promise<number> => {
+  const answer = page.locator('.answer').filter({ hasText: label }).locator('.answer-figure')
+  await expect(answer).toHaveText(/\d+(\.\d+)?\s%|always/)
+  const text = (await answer.textContent()) ?? ''
+  return text === 'always' ? 100 : Number.parseFloat(text)
+}
+const cloth = (page: Page) => page.getByRole('slider', { name: 'Day of the year that is open' })
+
+test('the hut in winter: the worst fortnight is opened, and the best remedy raises the share', async ({
+  page,
+  origin,
+}) => {
+  const id = await putJob(origin, bareHut())
+  await page.goto(`${origin}/jobs/${id}/proof`)
+  await expect(page.getByText(/^The year is not carried/)).toBeVisible()
+  await expect(inChain(page, 'Proof')).toContainText('of hours')
+  const before = await shareOf(page, 'carried, of all hours')
+
+  // The cloth: another day by a key, then back to the worst fortnight.
+  await cloth(page).focus()
+  await page.keyboard.press('Home')
+  await page.keyboard.press('PageUp')
+  await expect(cloth(page)).toHaveAttribute('aria-valuetext', '31 January')
+  await expect(page.getByRole('heading', { name: 'Fourteen days from 31 January' })).toBeVisible()
+  await page.getByRole('button', { name: 'Open the worst fortnight' }).click()
+  await expect(page.getByRole('heading', { name: 'The worst fortnight' })).toBeVisible()
+  await expect(page.getByRole('img', { name: /From \d+ \w+: \d+.h go without/ })).toBeVisible()
+  await expect(page.getByText(/What fails first, in the worst year: \d+.h: the bank is/)).toBeVisible()
+
+  await page.getByRole('button', { name: 'Try what would help' }).click()
+  const carries = page.getByRole('row', { name: /carries what is asked/ }).first()
+  await expect(carries).toBeVisible()
+  await carries.getByRole('button', { name: 'Do it' }).click()
+  await expect(page.getByText(/^The year is not carried/)).toHaveCount(0)
+  await expect.poll(() => shareOf(page, 'carried, of all hours')).toBeGreaterThan(before)
+  await saved(page)
+
+  // One act, so that one step takes it back; the year of before is known and stands at once.
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect.poll(() => shareOf(page, 'carried, of all hours')).toBe(before)
+})
+
+test('the clinic: its critical loads are missed, and its list says so once they are carried again', async ({
+  page,
+  origin,
+}) => {
+  const id = await putJob(origin, smallClinic())
+  await page.goto(`${origin}/jobs/${id}/proof`)
+  await expect(page.getByText(/years carry the critical loads, 9 in 10 are asked/)).toBeVisible()
+  expect(await shareOf(page, 'critical loads')).toBeLessThan(100)
+  await page.goto(origin)
+  const card = page.getByRole('listitem').filter({ has: page.locator(`a[href*="${id}"]`) })
+  await expect(card).toContainText('year not carried')
+  await page.goto(`${origin}/jobs/${id}/proof`)
+  await page.getByRole('button', { name: 'Try what would help' }).click()
+  const carries = page.getByRole('row', { name: /carries what is asked/ }).first()
+  await carries.getByRole('button', { name: 'Do it' }).click()
+  await expect.poll(() => shareOf(page, 'critical loads')).toBe(100)
+  await saved(page)
+  await page.goto(origin)
+  await expect(card).toContainText('year carried')
+})
+
+test('a trial is cancelled and tried again, and what the brief asks is judged', async ({ page, origin }) => {
+  const id = await putJob(origin, rescueHut())
+  await page.goto(`${origin}/jobs/${id}/proof`)
+  await page.getByRole('button', { name: 'Try what matters' }).click()
+  await page.getByRole('button', { name: 'Cancel' }).click()
+  await expect(page.getByRole('progressbar')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Try what matters' }).click()
+  await expect(page.getByRole('cell', { name: /the sun of the site/ })).toBeVisible()
+
+  await page.getByLabel('Generator a year, at most').fill('1')
+  await expect(page.getByText(/the generator runs \d+.h a year, at most 1.h are wanted/)).toBeVisible()
+  await page.getByLabel('Kind of site').selectOption('vehicle')
+  await page.getByLabel('Generator a year, at most').fill('')
+  await expect(page.getByText(/\d nights from a full bank, 2 asked/)).toBeVisible()
+  await page.getByLabel('Nights from a full bank').fill('0')
+  await expect(page.getByRole('alert')).toContainText('whole number from 1 to 60')
+  await page.getByLabel('Nights from a full bank').press('Escape')
+  await saved(page)
+  expect((await readJob(origin, id)).job.reliability).toMatchObject({
+    kind: 'vehicle',
+    generatorHours: null,
+    nights: null,
+  })
+})
+
+test('until the year is worked it says so, on its page and in the chain, and no figure stands in', async ({
+  page,
+  origin,
+}) => {
+  let letGo = () => {}
+  const held = new Promise<void>((resolve) => {
+    letGo = resolve
+  })
+  await page.route(/years\.worker/, async (route) => {
+    await held
+    await route.continue()
+  })
+  await page.goto(`${origin}/jobs/${await putJob(origin, bareHut())}/proof`)
+  await expect(page.getByText(/^Being worked/)).toBeVisible()
+  await expect(inChain(page, 'Proof')).toContainText('being worked')
+  await expect(page.getByText(/The year is not carried/)).toHaveCount(0)
+  letGo()
+  await expect(page.getByText(/^The year is not carried/)).toBeVisible()
+})

@@ -1,0 +1,37 @@
+import { type FailsFirst as Fails, failsFirst, type YearsTold } from '@yard-lamp/core/proof'
+import { formatQuantity } from '@yard-lamp/core/units'
+import { selectYear } from '../../store/selectors.ts'
+import { useAppSelector } from '../../store/store.ts'
+import { useSeen } from './use-seen.ts'
+
+const WHY: Readonly<Record<Fails, string>> = {
+  energy: 'the bank is down to its depth: too little sun for what is wanted',
+  inverter: 'the inverter is too small for what runs together',
+  discharge: 'the bank gives no more current',
+  cold: 'the bank is empty and too cold to be charged',
+  shed: 'loads were let go to spare the bank',
+}
+
+/** Why the worst year goes without, in words. */
+export function FailsFirst({ told }: { told: YearsTold }) {
+  const standing = useAppSelector(selectYear)
+  const plan = standing.status === 'worked' ? standing.plan : null
+  const isSound = told.worked.years.every(({ unmetHours }) => unmetHours < 0.5)
+  const seen = useSeen(isSound ? null : plan, told.worstSeed)
+  if (isSound) return <p className="small">Nothing fails first: no hour of the twenty years goes without.</p>
+  return (
+    <p className="small">
+      {!seen || !plan ? (
+        'Looking at what fails first …'
+      ) : (
+        <>
+          <b>What fails first</b>, in the worst year:{' '}
+          {failsFirst(seen, plan)
+            .map(({ what, hours }) => `${formatQuantity(hours, 'h')}: ${WHY[what]}`)
+            .join('; ')}
+          .
+        </>
+      )}
+    </p>
+  )
+}

@@ -1,0 +1,105 @@
+import type { YearsTold } from '@yard-lamp/core/proof'
+import { formatNumber, formatPercent, formatQuantity, monthName } from '@yard-lamp/core/units'
+import { useEffect } from 'react'
+import { FindingLine } from '../../checks/FindingLine.tsx'
+import { selectOpenFindings, selectYear } from '../../store/selectors.ts'
+import { useAppSelector } from '../../store/store.ts'
+import { useWrite } from '../../store/use-write.ts'
+import type { YearStanding } from '../../store/year-slice.ts'
+import { PlainAnswer } from '../../working/Figure.tsx'
+import { Asked } from './Asked.tsx'
+import { Brief } from './Brief.tsx'
+import { Helps } from './Helps.tsx'
+import { Matters } from './Matters.tsx'
+import { Months } from './Months.tsx'
+import { Seen } from './Seen.tsx'
+import { shareText } from './share-text.ts'
+import './proof.css'
+
+const QUESTION = 'Does it get through the year?'
+
+/** The year hour by hour: what is carried, how sure that is, what fails first and what would help. */
+export default function ProofPage() {
+  const standing = useAppSelector(selectYear)
+  const found = useAppSelector(selectOpenFindings).filter(({ id }) => id.startsWith('year.'))
+  useEffect(() => {
+    document.title = `${QUESTION} · Yard Lamp`
+  }, [])
+  return (
+    <div className="proof">
+      <h1>{QUESTION}</h1>
+      <div className="answers" aria-live="polite" aria-busy={standing.status === 'working'}>
+        {standing.status === 'worked' ? <Answers told={standing.told} /> : <p className="soft">{waitText(standing)}</p>}
+      </div>
+      {found.length > 0 && (
+        <ul className="notices" aria-label="What the year shows">
+          {found.map((finding) => (
+            <FindingLine key={finding.id} finding={finding} />
+          ))}
+        </ul>
+      )}
+      {standing.status === 'worked' && (
+        <>
+          <Asked worked={standing.told.worked} />
+          <Seen told={standing.told} plan={standing.plan} />
+          <Helps told={standing.told} />
+          <Months told={standing.told} />
+          <Matters plan={standing.plan} told={standing.told} />
+        </>
+      )}
+      <Brief />
+      <p className="small soft proof-limits">
+        A simulation of synthetic weather: it shows what such years bring, not what the next one will. Years have the
+        months entered as their mean, dull months differ more from year to year, and the bank is taken at the age it was
+        sized for. It replaces no measurement, and no duty of care where life hangs on it.
+      </p>
+    </div>
+  )
+}
+
+function waitText(standing: YearStanding): string {
+  if (standing.status === 'lacks') return `The year can be worked once there is ${standing.lacks}.`
+  if (standing.status === 'failed') return `The year could not be worked: ${standing.why}. The next edit tries again.`
+  return 'Being worked: twenty years, hour by hour …'
+}
+
+/** The first line: shares, nine years of ten, the longest gap, generator, lowest charge. */
+function Answers({ told }: { told: YearsTold }) {
+  const write = useWrite()
+  const { worked, spread } = told
+  const hasCritical =
+    worked.share.criticalHours < 1 || worked.years.some(({ criticalUnmetHours }) => criticalUnmetHours > 0)
+  const { longestGap } = worked
+  return (
+    <>
+      <PlainAnswer label="carried, of all hours" text={shareText(worked.share.hours)} />
+      <PlainAnswer label="critical loads" text={hasCritical ? shareText(worked.share.criticalHours) : 'always'} />
+      <PlainAnswer
+        label="in 9 years of 10"
+        text={
+          spread.unmetHours.high < 0.5
+            ? 'nothing missed'
+            : `under ${formatQuantity(Math.ceil(spread.unmetHours.high), 'h')} dark`
+        }
+      />
+      <PlainAnswer
+        label="longest gap"
+        text={
+          longestGap.hours === 0
+            ? 'none'
+            : `${formatQuantity(longestGap.hours, 'h')}, ${monthName(longestGap.month).slice(0, 3)}`
+        }
+      />
+      {spread.generatorHours.high > 0 && (
+        <PlainAnswer
+          label={`generator, ${formatNumber(spread.generatorHours.low, 0)} to ${formatNumber(spread.generatorHours.high, 0)} h`}
+          text={`${formatQuantity(spread.generatorHours.mean, 'h', 0)}, ${write.quantity(spread.fuelL.mean, 'L', 0)}`}
+        />
+      )}
+      <PlainAnswer
+        label="lowest charge"
+        text={formatPercent(Math.min(...worked.years.map(({ lowestSoc }) => lowestSoc)), 0)}
+      />
+    </>
+  )
+}

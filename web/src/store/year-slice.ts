@@ -1,0 +1,64 @@
+import { createSelector, createSlice, type PayloadAction } from '@reduxjs/toolkit'
+import type { Design } from '@yard-lamp/core'
+import { askedQuestion, isQuestion, type Plan, withYear, type YearsTold } from '@yard-lamp/core/proof'
+
+export interface YearState {
+  /** Years that were worked, the latest first: of the designs between which a person goes back and forth. */
+  readonly told: readonly YearsTold[]
+  /** Why the last could not be worked; null where it could. */
+  readonly failure: string | null
+  /** Counts the questions put: who waits for one looks again. */
+  readonly asked: number
+}
+
+const MOST_TOLD = 8
+const initialState: YearState = { told: [], failure: null, asked: 0 }
+
+export const yearSlice = createSlice({
+  name: 'year',
+  initialState,
+  reducers: {
+    yearAsked: (state) => ({ ...state, asked: state.asked + 1 }),
+    yearTold: (state, { payload }: PayloadAction<YearsTold>) => ({
+      ...state,
+      failure: null,
+      told: [payload, ...state.told.filter(({ worked }) => worked.digest !== payload.worked.digest)].slice(
+        0,
+        MOST_TOLD,
+      ),
+    }),
+    yearFailed: (state, { payload }: PayloadAction<string>) => ({ ...state, failure: payload }),
+  },
+})
+export const { yearAsked, yearTold, yearFailed } = yearSlice.actions
+
+/** How far the year of a design is: never the figures of another design. */
+export type YearStanding =
+  | { readonly status: 'working' }
+  | { readonly status: 'lacks'; readonly lacks: string }
+  | { readonly status: 'failed'; readonly why: string }
+  | { readonly status: 'worked'; readonly told: YearsTold; readonly plan: Plan }
+
+const WORKING: YearStanding = { status: 'working' }
+
+export function standingOf(design: Design, { told, failure }: YearState): YearStanding {
+  const question = askedQuestion(design)
+  if (!question) return WORKING
+  if (!isQuestion(question)) return { status: 'lacks', lacks: question.lacks }
+  const own = told.find(({ worked }) => worked.digest === question.digest)
+  if (own) return { status: 'worked', told: own, plan: question.plan }
+  return failure === null ? WORKING : { status: 'failed', why: failure }
+}
+
+/** A design with its year, where that was worked; as it is, where not. */
+export function dated(design: Design, state: YearState): Design {
+  const standing = standingOf(design, state)
+  return standing.status === 'worked' ? withYear(design, standing.told.worked) : design
+}
+
+interface WithYear {
+  readonly year: YearState
+}
+
+export const makeSelectStanding = <S extends WithYear>(selectDesign: (state: S) => Design) =>
+  createSelector([selectDesign, (state: S) => state.year], standingOf)
