@@ -46,7 +46,7 @@ test('the drawing on paper: its size is remembered, and its file stands alone', 
   await page.goto(`${origin}/jobs/${id}/wiring`)
   await page.getByRole('link', { name: 'The drawing, to print and to keep' }).click()
   const sheet = page.getByRole('img', { name: 'One-line drawing of Saltmarsh ringing station on A4' })
-  await expect(sheet.getByText('Lithium and generator')).toBeVisible()
+  await expect(sheet.getByText('Lithium, a generator')).toBeVisible()
   await page.getByText('Tabloid', { exact: true }).click()
   await expect(page.getByRole('img', { name: /on Tabloid$/ })).toBeVisible()
   await page.reload()
@@ -56,7 +56,7 @@ test('the drawing on paper: its size is remembered, and its file stands alone', 
   const file = await (await coming).path()
   const text = readFileSync(file, 'utf8')
   expect(text).toMatch(/^<\?xml[^>]+>\n<svg [^>]*width="431\.8mm"/)
-  expect(text).toMatch(/W5 {2}70.mm²/)
+  expect(text).toMatch(/W5 {2}95.mm²/)
   // Whole in itself: no style of the page, nothing fetched.
   expect(text).not.toMatch(/var\(--|href=|<image|<script/)
   await page.emulateMedia({ media: 'print' })

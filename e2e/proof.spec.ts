@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { applyAll, type Job } from '@yard-lamp/core'
+import { applyAll, type Job, narrowboat } from '@yard-lamp/core'
 import { clinic, rescueHut } from '@yard-lamp/core/demo'
 import { expect, inChain, putJob, readJob, saved, test } from './application.ts'
 
@@ -76,14 +76,36 @@ test('the clinic: its critical loads are missed, and its list says so once they 
   await expect(card).toContainText('year carried')
 })
 
-test('a trial is cancelled and tried again, and what the brief asks is judged', async ({ page, origin }) => {
+test('a search is cancelled and begun again, and a point of its frontier opens as an option', async ({
+  page,
+  origin,
+}) => {
+  const id = await putJob(origin, narrowboat())
+  await page.goto(`${origin}/jobs/${id}/proof`)
+  await page.getByRole('button', { name: 'Search', exact: true }).click()
+  await page.getByRole('button', { name: 'Cancel' }).click()
+  await expect(page.getByRole('progressbar')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Search', exact: true }).click()
+  const frontier = page.getByRole('table', { name: 'What each price carries' })
+  await expect(frontier).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByRole('img', { name: /hours a year go without/ })).toBeVisible()
+  const first = frontier.getByRole('row').nth(1)
+  const label = (await first.getByRole('cell').first().textContent()) ?? ''
+  await first.getByRole('button', { name: 'Open as an option' }).click()
+  await expect(page.getByLabel('Option worked on').locator('option:checked')).toHaveText(label)
+  await expect(page.getByText(/^The year is not carried/)).toHaveCount(0)
+  await expect.poll(() => shareOf(page, 'carried, of all hours')).toBeLessThan(99.5)
+  await saved(page)
+  expect((await readJob(origin, id)).job.options.map(({ name }) => name)).toContain(label)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByLabel('Option worked on').locator('option:checked')).not.toHaveText(label)
+})
+
+test('what matters is tried, and what the brief asks is judged', async ({ page, origin }) => {
   const id = await putJob(origin, rescueHut())
   await page.goto(`${origin}/jobs/${id}/proof`)
   await page.getByRole('button', { name: 'Try what matters' }).click()
-  await page.getByRole('button', { name: 'Cancel' }).click()
-  await expect(page.getByRole('progressbar')).toHaveCount(0)
-  await page.getByRole('button', { name: 'Try what matters' }).click()
-  await expect(page.getByRole('cell', { name: /the sun of the site/ })).toBeVisible()
+  await expect(page.getByRole('cell', { name: /the sun of the site/ })).toBeVisible({ timeout: 30_000 })
 
   await page.getByLabel('Generator a year, at most').fill('1')
   await expect(page.getByText(/the generator runs \d+.h a year, at most 1.h are wanted/)).toBeVisible()

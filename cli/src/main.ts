@@ -3,6 +3,7 @@ import process from 'node:process'
 import { InputError, METHODS } from '@yard-lamp/core'
 import { calc, check, methods, schema, size } from './commands.ts'
 import { answerLines } from './lines.ts'
+import { search } from './search.ts'
 import { readChoices, simulate } from './simulate.ts'
 
 const EXIT = { ok: 0, badInput: 1, usage: 2 } as const
@@ -19,6 +20,7 @@ const USAGE = `Usage: yardlamp COMMAND
                             many: a job a line in, its answer or {"error": …} a line out, in order
   simulate JOB.json [--years N] [--seed S] [--steps N] [--hours FILE.csv]
                             its years hour by hour: what is carried, and every flow of the first in a file
+  search JOB.json           the best designs for the money, and what each price carries
   schema job                JSON Schema of the job file
 
 JSON on standard output, errors on standard error. Exit 0 done, 1 bad input, 2 usage.
@@ -88,6 +90,8 @@ function run(command: string | undefined, args: readonly string[]): string | Ite
       if (file === undefined) throw new UsageError('expected a job file')
       return json(simulate(readText(file), readChoices(rest)))
     }
+    case 'search':
+      return json(search(readText(only(args, 'a job file'))))
     case 'schema':
       if (only(args, '"job"') !== 'job') throw new UsageError('the only schema is "job"')
       return json(schema())

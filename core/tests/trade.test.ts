@@ -194,7 +194,7 @@ describe('the quote', () => {
 
   test('sets the options side by side, and pays in parts that come to the whole', () => {
     const quote = quoteOf(fieldStation(), SHIPPED_CATALOGUE, today)
-    expect(quote.options.map(({ name }) => name)).toEqual(['Lithium and generator', 'Lead-acid, generator in winter'])
+    expect(quote.options.map(({ name }) => name)).toEqual(['Lithium, a generator', 'Lead-acid, generator in winter'])
     expect([quote.date, quote.validUntil]).toEqual([today, '2026-12-28'])
     const paid = quote.payments.reduce((sum, { amount }) => sum + Math.round(amount * 100), 0)
     expect(paid).toBe(Math.round(quote.chosen.sale.gross.value * 100))

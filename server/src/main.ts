@@ -2,9 +2,11 @@ import { createHash } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import process from 'node:process'
-import { demoJobs } from '@yard-lamp/core'
+import { demoJobs, design, summarise } from '@yard-lamp/core'
+import { designWithYear } from '@yard-lamp/core/proof'
 import { pino } from 'pino'
 import { createServer } from './app.ts'
+import { CatalogueStore } from './catalogue/store.ts'
 import { migrateDatabase, openDatabase, writeCatalogue } from './database.ts'
 import { JobStore } from './jobs/store.ts'
 import { THIS_MACHINE } from './people/actor.ts'
@@ -28,7 +30,8 @@ async function main(): Promise<void> {
   )
   await migrateDatabase(database, process.env.MIGRATIONS ?? join(import.meta.dirname, '../drizzle'))
   await writeCatalogue(database)
-  if (process.env.DEMO === '1') await writeDemo(new JobStore(database, () => new Date()))
+  if (process.env.DEMO === '1')
+    await writeDemo(new JobStore(database, () => new Date()), new CatalogueStore(database, log, programMark()))
   const pages = process.env.PAGES
   const loopbackOnly = host === '127.0.0.1' || host === '::1' || host === 'localhost'
   const server = createServer({
@@ -65,9 +68,17 @@ const programMark = (): string =>
     .update(readFileSync(import.meta.filename))
     .digest('base64url')
 
-async function writeDemo(store: JobStore): Promise<void> {
+async function writeDemo(store: JobStore, catalogue: CatalogueStore): Promise<void> {
   if (!(await store.isEmpty(THIS_MACHINE))) return
-  for (const job of demoJobs().reverse()) await store.create(THIS_MACHINE, job)
+  for (const job of demoJobs().reverse()) {
+    const { id, revision } = await store.create(THIS_MACHINE, job)
+    // The first list shows what their pages would: their years too.
+    const { catalogue: inForce, mark } = await catalogue.inForce(THIS_MACHINE)
+    await store.keepSummary(THIS_MACHINE, id, revision, {
+      summary: summarise(designWithYear(design(job, inForce))),
+      mark,
+    })
+  }
 }
 
 /** Ends on a signal, and when the starter that holds our standard input goes away. */

@@ -37,7 +37,7 @@ describe('create, read, list', () => {
         danger: 0,
         fault: 0,
         advice: 0,
-        year: 'carried',
+        year: null,
       },
     })
   })

@@ -1,5 +1,4 @@
 import { catalogueOf, design, fieldStation, type JobListing, SHIPPED_ITEMS, summarise } from '@yard-lamp/core'
-import { designWithYear } from '@yard-lamp/core/proof'
 import { sql } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { startTestServer, type TestServer } from './harness.ts'
@@ -17,8 +16,7 @@ const listed = async (id: string) => (await list()).find((each) => each.id === i
 const mark = async (): Promise<string> => (await server.request('GET', '/api/catalogue')).body.mark
 const inForce = async () => (await server.request('GET', '/api/catalogue')).body.catalogue
 /** As the page of the job would show it, with the catalogue it would be given. */
-const asThePage = async (job: ReturnType<typeof fieldStation>) =>
-  summarise(designWithYear(design(job, await inForce())))
+const asThePage = async (job: ReturnType<typeof fieldStation>) => summarise(design(job, await inForce()))
 
 describe('the list and the page', () => {
   test('agree when sheets are retired, and when they come back', async () => {

@@ -109,7 +109,7 @@ const LOADS: Load[] = [
 ]
 
 function options(): Option[] {
-  const option = emptyOption('a', 'Lithium and generator')
+  const option = emptyOption('a', 'Lithium, a generator')
   const lithium: Option = {
     ...option,
     systemVoltageV: 24,

@@ -157,6 +157,44 @@ function runDay(
   let fullToday = state[10] as number
   let shortTonight = state[11] as number
 
+  let sumPvWh = 0
+  let sumControllerLossWh = 0
+  let sumClippedWh = 0
+  let sumCutWh = 0
+  let sumAcCoupledWh = 0
+  let sumAcCutWh = 0
+  let sumGeneratorWh = 0
+  let sumMainsWh = 0
+  let sumAlternatorWh = 0
+  let sumChargerLossWh = 0
+  let sumInverterLossWh = 0
+  let sumConverterLossWh = 0
+  let sumHeaterWh = 0
+  let sumStandbyWh = 0
+  let sumAcServedWh = 0
+  let sumDcServedWh = 0
+  let sumDumpWh = 0
+  let sumBatteryLossWh = 0
+  let sumChargeWh = 0
+  let sumDischargeWh = 0
+  let sumThroughputWh = 0
+  let sumWantedWh = 0
+  let sumCriticalWantedWh = 0
+  let sumUnmetWh = 0
+  let sumCriticalUnmetWh = 0
+  let sumOrdinaryUnmetWh = 0
+  let sumWaitUnmetWh = 0
+  let sumHours = 0
+  let sumCriticalHours = 0
+  let sumUnmetHours = 0
+  let sumCriticalUnmetHours = 0
+  let sumGeneratorHours = 0
+  let sumGeneratorStarts = 0
+  let sumFuelL = 0
+  let sumFullDays = 0
+  let sumShortNights = 0
+  let sumLockedHours = 0
+
   const row = days[day * DAY_WIDTH] as number
   const loadFactor = days[day * DAY_WIDTH + 1] as number
   for (let d = 0; d < dumps.length; d += DUMP_WIDTH) dumps[d + 2] = dumps[d + 1] as number
@@ -177,12 +215,20 @@ function runDay(
     const heatA = 1 + arrayAPerK * (airC + arrayARiseK * sunA - TEST_CELL_C)
     const pvA = arrayAWPerWm2 * sunA * (heatA > 0 ? heatA : 0)
     const takenA = pvA < mostInA ? pvA : mostInA
-    const heatB = 1 + arrayBPerK * (airC + arrayBRiseK * sunB - TEST_CELL_C)
-    const pvB = arrayBWPerWm2 * sunB * (heatB > 0 ? heatB : 0)
-    const takenB = pvB < mostInB ? pvB : mostInB
-    const heatC = 1 + arrayCPerK * (airC + arrayCRiseK * sunC - TEST_CELL_C)
-    const acCould = arrayCWPerWm2 * sunC * (heatC > 0 ? heatC : 0) * arrayCEfficiency
-    const acSunW = acCould < arrayCMostOutW ? acCould : arrayCMostOutW
+    // One that is not there is passed over.
+    let pvB = 0
+    let takenB = 0
+    if (arrayBWPerWm2 > 0) {
+      const heatB = 1 + arrayBPerK * (airC + arrayBRiseK * sunB - TEST_CELL_C)
+      pvB = arrayBWPerWm2 * sunB * (heatB > 0 ? heatB : 0)
+      takenB = pvB < mostInB ? pvB : mostInB
+    }
+    let acSunW = 0
+    if (arrayCWPerWm2 > 0) {
+      const heatC = 1 + arrayCPerK * (airC + arrayCRiseK * sunC - TEST_CELL_C)
+      const acCould = arrayCWPerWm2 * sunC * (heatC > 0 ? heatC : 0) * arrayCEfficiency
+      acSunW = acCould < arrayCMostOutW ? acCould : arrayCMostOutW
+    }
     const outA = takenA * arrayAEfficiency
     const outB = takenB * arrayBEfficiency
     const pvW = pvA + pvB
@@ -291,7 +337,7 @@ function runDay(
         const starts = (mayStart > 0 && soc < startAt) || isForced
         const runs = (goesOn || starts) && isUseful && inUse > 0
         if (runs) {
-          totals[32] = (totals[32] as number) + (generatorOn > 0 ? 0 : 1)
+          sumGeneratorStarts += generatorOn > 0 ? 0 : 1
           generatorSteps = generatorOn > 0 ? generatorSteps + 1 : 1
           generatorMost = generatorMostW
         } else generatorSteps = 0
@@ -487,40 +533,40 @@ function runDay(
       const waitUnmet = waitWanted - waitServed
       const unmet = criticalUnmet + ordinaryUnmet + waitUnmet
 
-      totals[0] = (totals[0] as number) + pvW * stepH
-      totals[1] = (totals[1] as number) + controllerLoss * stepH
-      totals[2] = (totals[2] as number) + clippedW * stepH
-      totals[3] = (totals[3] as number) + cut * stepH
-      totals[4] = (totals[4] as number) + acGiven * stepH
-      totals[5] = (totals[5] as number) + (acSunW - acGiven) * stepH
-      totals[6] = (totals[6] as number) + generator * stepH
-      totals[7] = (totals[7] as number) + mains * stepH
-      totals[8] = (totals[8] as number) + alternator * stepH
-      totals[9] = (totals[9] as number) + chargerLoss * stepH
-      totals[10] = (totals[10] as number) + inverterLost * stepH
-      totals[11] = (totals[11] as number) + converterLoss * stepH
-      totals[12] = (totals[12] as number) + heat * stepH
-      totals[13] = (totals[13] as number) + standby * stepH
-      totals[14] = (totals[14] as number) + acServed * stepH
-      totals[15] = (totals[15] as number) + dcServed * stepH
-      totals[16] = (totals[16] as number) + dump * stepH
-      totals[17] = (totals[17] as number) + batteryLoss * stepH
-      totals[18] = (totals[18] as number) + charge * stepH
-      totals[19] = (totals[19] as number) + discharge * stepH
-      totals[20] = (totals[20] as number) + taken * stepH
-      totals[21] = (totals[21] as number) + (criticalWanted + ordinaryWanted + waitWanted) * stepH
-      totals[22] = (totals[22] as number) + criticalWanted * stepH
-      totals[27] = (totals[27] as number) + (criticalWanted + ordinaryWanted + waitWanted > NOTHING_W ? stepH : 0)
-      if (criticalWanted > NOTHING_W) totals[28] = (totals[28] as number) + stepH
+      sumPvWh += pvW * stepH
+      sumControllerLossWh += controllerLoss * stepH
+      sumClippedWh += clippedW * stepH
+      sumCutWh += cut * stepH
+      sumAcCoupledWh += acGiven * stepH
+      sumAcCutWh += (acSunW - acGiven) * stepH
+      sumGeneratorWh += generator * stepH
+      sumMainsWh += mains * stepH
+      sumAlternatorWh += alternator * stepH
+      sumChargerLossWh += chargerLoss * stepH
+      sumInverterLossWh += inverterLost * stepH
+      sumConverterLossWh += converterLoss * stepH
+      sumHeaterWh += heat * stepH
+      sumStandbyWh += standby * stepH
+      sumAcServedWh += acServed * stepH
+      sumDcServedWh += dcServed * stepH
+      sumDumpWh += dump * stepH
+      sumBatteryLossWh += batteryLoss * stepH
+      sumChargeWh += charge * stepH
+      sumDischargeWh += discharge * stepH
+      sumThroughputWh += taken * stepH
+      sumWantedWh += (criticalWanted + ordinaryWanted + waitWanted) * stepH
+      sumCriticalWantedWh += criticalWanted * stepH
+      sumHours += criticalWanted + ordinaryWanted + waitWanted > NOTHING_W ? stepH : 0
+      if (criticalWanted > NOTHING_W) sumCriticalHours += stepH
       if (unmet > NOTHING_W) {
-        totals[23] = (totals[23] as number) + unmet * stepH
-        totals[29] = (totals[29] as number) + stepH
-        totals[25] = (totals[25] as number) + ordinaryUnmet * stepH
-        totals[26] = (totals[26] as number) + waitUnmet * stepH
+        sumUnmetWh += unmet * stepH
+        sumUnmetHours += stepH
+        sumOrdinaryUnmetWh += ordinaryUnmet * stepH
+        sumWaitUnmetWh += waitUnmet * stepH
         gapH += stepH
         if (isNight && shortTonight === 0) {
           shortTonight = 1
-          totals[35] = (totals[35] as number) + 1
+          sumShortNights += 1
         }
         if (gapH > (extremes[0] as number)) {
           extremes[0] = gapH
@@ -528,18 +574,18 @@ function runDay(
         }
       } else gapH = 0
       if (criticalUnmet > NOTHING_W) {
-        totals[24] = (totals[24] as number) + criticalUnmet * stepH
-        totals[30] = (totals[30] as number) + stepH
+        sumCriticalUnmetWh += criticalUnmet * stepH
+        sumCriticalUnmetHours += stepH
         criticalGapH += stepH
         if (criticalGapH > (extremes[2] as number)) extremes[2] = criticalGapH
       } else criticalGapH = 0
       if (generatorMost > 0) {
-        totals[31] = (totals[31] as number) + stepH
+        sumGeneratorHours += stepH
         const fuel0 = fuelLineA + fuelPerWA * generator
         const fuel1 = fuelLineB + fuelPerWB * generator
-        totals[33] = (totals[33] as number) + (fuel1 > fuel0 ? fuel1 : fuel0) * stepH
+        sumFuelL += (fuel1 > fuel0 ? fuel1 : fuel0) * stepH
       }
-      if (locked > 0) totals[36] = (totals[36] as number) + stepH
+      if (locked > 0) sumLockedHours += stepH
       const endSoc = leftWh / fullWh
       if (endSoc < (extremes[3] as number)) {
         extremes[3] = endSoc
@@ -547,37 +593,76 @@ function runDay(
       }
       if (endSoc > FULL_SOC && fullToday === 0) {
         fullToday = 1
-        totals[34] = (totals[34] as number) + 1
+        sumFullDays += 1
       }
       if (batteryC < (extremes[5] as number)) extremes[5] = batteryC
-      const f = step * flowsPerStep
-      flows[f] = pvW
-      flows[f + 1] = controllerLoss
-      flows[f + 2] = clippedW
-      flows[f + 3] = cut
-      flows[f + 4] = acGiven
-      flows[f + 5] = generator
-      flows[f + 6] = mains
-      flows[f + 7] = alternator
-      flows[f + 8] = chargerLoss
-      flows[f + 9] = inverterLost
-      flows[f + 10] = converterLoss
-      flows[f + 11] = heat
-      flows[f + 12] = standby
-      flows[f + 13] = acServed
-      flows[f + 14] = dcServed
-      flows[f + 15] = dump
-      flows[f + 16] = unmet
-      flows[f + 17] = charge
-      flows[f + 18] = discharge
-      flows[f + 19] = batteryLoss
-      flows[f + 20] = endSoc
-      flows[f + 21] = leftWh
-      flows[f + 22] = criticalUnmet
-      flows[f + 23] = acSunW - acGiven
-      flows[f + 24] = batteryC
+      if (flowsPerStep > 0) {
+        const f = step * flowsPerStep
+        flows[f] = pvW
+        flows[f + 1] = controllerLoss
+        flows[f + 2] = clippedW
+        flows[f + 3] = cut
+        flows[f + 4] = acGiven
+        flows[f + 5] = generator
+        flows[f + 6] = mains
+        flows[f + 7] = alternator
+        flows[f + 8] = chargerLoss
+        flows[f + 9] = inverterLost
+        flows[f + 10] = converterLoss
+        flows[f + 11] = heat
+        flows[f + 12] = standby
+        flows[f + 13] = acServed
+        flows[f + 14] = dcServed
+        flows[f + 15] = dump
+        flows[f + 16] = unmet
+        flows[f + 17] = charge
+        flows[f + 18] = discharge
+        flows[f + 19] = batteryLoss
+        flows[f + 20] = endSoc
+        flows[f + 21] = leftWh
+        flows[f + 22] = criticalUnmet
+        flows[f + 23] = acSunW - acGiven
+        flows[f + 24] = batteryC
+      }
     }
   }
+  totals[0] = (totals[0] as number) + sumPvWh
+  totals[1] = (totals[1] as number) + sumControllerLossWh
+  totals[2] = (totals[2] as number) + sumClippedWh
+  totals[3] = (totals[3] as number) + sumCutWh
+  totals[4] = (totals[4] as number) + sumAcCoupledWh
+  totals[5] = (totals[5] as number) + sumAcCutWh
+  totals[6] = (totals[6] as number) + sumGeneratorWh
+  totals[7] = (totals[7] as number) + sumMainsWh
+  totals[8] = (totals[8] as number) + sumAlternatorWh
+  totals[9] = (totals[9] as number) + sumChargerLossWh
+  totals[10] = (totals[10] as number) + sumInverterLossWh
+  totals[11] = (totals[11] as number) + sumConverterLossWh
+  totals[12] = (totals[12] as number) + sumHeaterWh
+  totals[13] = (totals[13] as number) + sumStandbyWh
+  totals[14] = (totals[14] as number) + sumAcServedWh
+  totals[15] = (totals[15] as number) + sumDcServedWh
+  totals[16] = (totals[16] as number) + sumDumpWh
+  totals[17] = (totals[17] as number) + sumBatteryLossWh
+  totals[18] = (totals[18] as number) + sumChargeWh
+  totals[19] = (totals[19] as number) + sumDischargeWh
+  totals[20] = (totals[20] as number) + sumThroughputWh
+  totals[21] = (totals[21] as number) + sumWantedWh
+  totals[22] = (totals[22] as number) + sumCriticalWantedWh
+  totals[23] = (totals[23] as number) + sumUnmetWh
+  totals[24] = (totals[24] as number) + sumCriticalUnmetWh
+  totals[25] = (totals[25] as number) + sumOrdinaryUnmetWh
+  totals[26] = (totals[26] as number) + sumWaitUnmetWh
+  totals[27] = (totals[27] as number) + sumHours
+  totals[28] = (totals[28] as number) + sumCriticalHours
+  totals[29] = (totals[29] as number) + sumUnmetHours
+  totals[30] = (totals[30] as number) + sumCriticalUnmetHours
+  totals[31] = (totals[31] as number) + sumGeneratorHours
+  totals[32] = (totals[32] as number) + sumGeneratorStarts
+  totals[33] = (totals[33] as number) + sumFuelL
+  totals[34] = (totals[34] as number) + sumFullDays
+  totals[35] = (totals[35] as number) + sumShortNights
+  totals[36] = (totals[36] as number) + sumLockedHours
   state[0] = ownWh
   state[1] = boundWh
   state[2] = batteryC

@@ -1,12 +1,14 @@
 /** The year hour by hour. The door of this room: what other packages use of it. */
 export type { AskedFor, AskedOfYear, WorkedYear, YearFigures, YearShares } from '../chain/worked-year.ts'
 export { HAND_STARTED_HOURS } from './assumptions.ts'
+export { bench } from './bench.ts'
 export { type Failing, type FailsFirst, failsFirst } from './fails-first.ts'
 export { type Help, whatWouldHelp } from './help.ts'
 export { HOURS_COLUMNS, hoursFile } from './hours-file.ts'
 export { type Matter, whatMatters } from './matters.ts'
 export { isPlan, type NoPlan, type Plan, planOf } from './plan.ts'
 export { askedOf, RELIABILITY, suggestedKind, wilsonInterval } from './reliability.ts'
+export { type FoundDesign, type Searched, searchDesigns } from './search.ts'
 export { FLOW_WIDTH, FLOWS, type Flow, type Totals } from './terms.ts'
 export {
   aloneOf,

@@ -12,6 +12,8 @@ export interface JudgedDesign {
   readonly criticalUnmetHours: number
   readonly generatorHours: number
   readonly fuelL: number
+  /** Equivalent full cycles. */
+  readonly cycles: number
 }
 
 /** @returns null where its year cannot be worked */
@@ -28,5 +30,6 @@ export function judgedDesign(design: Design, years: number, weather?: Weather): 
     criticalUnmetHours: mean(({ criticalUnmetHours }) => criticalUnmetHours),
     generatorHours: mean(({ generatorHours }) => generatorHours),
     fuelL: mean(({ fuelL }) => fuelL),
+    cycles: mean(({ equivalentCycles }) => equivalentCycles),
   }
 }

@@ -24,7 +24,7 @@ import { type Weather, weatherOf } from './weather.ts'
 
 export const DAYS_IN_YEAR = 365
 /** A year is run in from here, the bank full: 1 September. What it holds on 1 January is then its own. */
-const RUN_IN_DAY = 243
+export const RUN_IN_DAY = 243
 
 /** A plan made ready: its weather's geometry, its schedule. Made once, for as many years as wanted. */
 export interface Prepared {

@@ -1,15 +1,11 @@
 import { setImmediate as othersFirst } from 'node:timers/promises'
 import { type Catalogue, design, type JobListing, type JobSummary, summarise } from '@yard-lamp/core'
-import { designWithYear } from '@yard-lamp/core/proof'
 import { jobSummarySchema } from '@yard-lamp/core/report'
 import type { Logger } from 'pino'
 import type { CatalogueStore } from '../catalogue/store.ts'
 import { faultForLog } from '../http/faults.ts'
 import type { Actor } from '../people/actor.ts'
 import type { JobStore, ListedRow } from './store.ts'
-
-/** Years worked for one reading of the list, some tens of milliseconds each: those of the others wait for the next. */
-const MOST_YEARS = 8
 
 /**
  * The list of jobs as their pages would show them. A summary made with another catalogue than the one in force, or not made
@@ -29,18 +25,15 @@ export class JobList {
   async read(actor: Actor, inBin: boolean): Promise<JobListing[]> {
     const [rows, mark] = await Promise.all([this.store.list(actor, inBin), this.catalogue.mark(actor)])
     let inForce: Catalogue | null = null
-    let yearsLeft = MOST_YEARS
     const listed: JobListing[] = []
     for (const { mark: madeWith, ...row } of rows) {
       const kept = madeWith === mark ? jobSummarySchema.safeParse(row.summary) : null
-      const needsYear = kept?.data?.year === null && yearsLeft > 0
-      if (kept?.success && !needsYear) {
+      if (kept?.success) {
         listed.push({ ...row, summary: kept.data })
         continue
       }
       inForce ??= (await this.catalogue.inForce(actor)).catalogue
-      yearsLeft--
-      listed.push({ ...row, summary: await this.summarised(actor, row, inForce, { mark, withYear: yearsLeft >= 0 }) })
+      listed.push({ ...row, summary: await this.summarised(actor, row, inForce, mark) })
       // Some milliseconds each: other requests are answered in between.
       await othersFirst()
     }
@@ -51,13 +44,13 @@ export class JobList {
     actor: Actor,
     row: Pick<ListedRow, 'id' | 'revision'>,
     catalogue: Catalogue,
-    { mark, withYear }: { readonly mark: string; readonly withYear: boolean },
+    mark: string,
   ): Promise<JobSummary | null> {
     const job = await this.store.readForSummary(actor, row.id)
     if (!job) return null
     try {
-      const made = design(job, catalogue)
-      const summary = summarise(withYear ? designWithYear(made) : made)
+      // Its year takes too long for here: the page that opens it says it.
+      const summary = summarise(design(job, catalogue))
       await this.store.keepSummary(actor, row.id, row.revision, { summary, mark })
       return summary
     } catch (error) {

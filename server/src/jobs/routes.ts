@@ -32,15 +32,31 @@ const actsBody = z.strictObject({
     .max(MOST_ACTS),
   summarised,
 })
+const summaryBody = z.strictObject({
+  revision: z.number().int().min(1).max(2_147_483_647),
+  summary: jobSummarySchema,
+  mark: z.string().max(80),
+})
 const createBody = z.strictObject({ job: z.unknown() })
 /** What a job is called until somebody names it. */
 const NEW_JOB = 'New job'
 const templateBody = z.strictObject({ template: z.boolean() })
 const nameBody = z.strictObject({ name: z.string().trim().min(1).max(120).nullable() })
 
+/** What the list shows of a revision, from a page that has worked its year; of another revision it says nothing. */
+function summaryRoute(router: Router, store: JobStore): void {
+  router.put('/:id/summary', async (ctx) => {
+    const id = idOf(ctx)
+    const { revision, ...made } = parseRequest(summaryBody, await readJson(ctx))
+    await store.keepSummary(actorOf(ctx), id, revision, made)
+    ctx.status = 204
+  })
+}
+
 /** Jobs: list, create, read, save, duplicate, bin, history, file. Each answer and refusal is listed in docs/server.md. */
 export function jobRoutes(store: JobStore, list: JobList): Router {
   const router = new Router({ prefix: '/api/jobs' })
+  summaryRoute(router, store)
 
   router.get('/', async (ctx) => {
     ctx.body = { jobs: await list.read(actorOf(ctx), ctx.query.bin === '1') }

@@ -100,6 +100,9 @@ export const api = {
     ),
   saveActs: (id: string, baseRevision: number, acts: readonly Edit[], summarised?: Summarised) =>
     request<Omit<StoredJob, 'job'>>('PATCH', `/jobs/${id}`, { baseRevision, acts, summarised: summarised ?? null }),
+  /** What the list shows of a revision that is saved: its year takes longer than a save. */
+  keepSummary: (id: string, revision: number, made: Summarised) =>
+    request<void>('PUT', `/jobs/${id}/summary`, { revision, ...made }),
   duplicateJob: (id: string) => request<StoredJob>('POST', `/jobs/${id}/duplicate`),
   /** A new job begun as another. */
   beginAsJob: (id: string) => request<StoredJob>('POST', `/jobs/${id}/begin`),

@@ -164,6 +164,17 @@ function keepItems(listener: ListenerEffectAPI<RootState, AppDispatch>): void {
   if (items !== whole.job.items) listener.dispatch(itemsKept({ id, items }))
 }
 
+/**
+ * The year of a job that is saved takes longer than the save: once it is worked the list is told. Nothing is lost where it
+ * is not: the next save says it.
+ */
+export async function tellList(state: RootState): Promise<void> {
+  const made = summarisedNow(state)
+  const { job, save: saving } = state
+  if (!made || !job || saving.status !== 'saved' || made.summary.year === null) return
+  await api.keepSummary(job.id, saving.revision, made).catch(() => undefined)
+}
+
 /** What the list will show: said by this page’s design, so that nobody designs again. */
 function summarisedNow(state: RootState): Summarised | undefined {
   const whole = selectDesignOrNull(state)

@@ -1,7 +1,8 @@
 import { isQuestion, type YearQuestion, yearQuestion } from '@yard-lamp/core/proof'
 import { useEffect } from 'react'
+import { tellList } from '../store/autosave.ts'
 import type { AppDispatch } from '../store/root.ts'
-import { selectDesign } from '../store/selectors.ts'
+import { selectDesign, selectYear } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector, useAppStore } from '../store/store.ts'
 import { useWhenIdle } from '../store/use-when-idle.ts'
 import { yearAsked, yearFailed, yearTold } from '../store/year-slice.ts'
@@ -12,6 +13,8 @@ export function useWorkedYear(): void {
   const design = useWhenIdle(useAppSelector(selectDesign))
   const dispatch = useAppDispatch()
   const store = useAppStore()
+  const status = useAppSelector((state) => selectYear(state).status)
+  const revision = useAppSelector(({ save }) => (save.status === 'saved' ? save.revision : null))
   useEffect(() => {
     const question = yearQuestion(design)
     dispatch(yearAsked())
@@ -19,6 +22,10 @@ export function useWorkedYear(): void {
     const { told } = store.getState().year
     if (!told.some(({ worked }) => worked.digest === question.digest)) void ask(question, dispatch)
   }, [design, dispatch, store])
+
+  useEffect(() => {
+    if (status === 'worked' && revision !== null) void tellList(store.getState())
+  }, [status, revision, store])
 }
 
 let waiting: YearQuestion | null = null

@@ -6,7 +6,8 @@ import { selectCatalogue, selectDesign, selectJob } from '../../store/selectors.
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { FailsFirst } from './FailsFirst.tsx'
 import { shareText } from './share-text.ts'
-import { useTrial } from './use-trial.tsx'
+import { TrialControls } from './TrialControls.tsx'
+import { useTrial } from './use-trial.ts'
 
 /** What fails first and what would help, each tried over years, the best for the money first; one act does it. */
 export function Helps({ told }: { told: YearsTold }) {
@@ -24,7 +25,7 @@ export function Helps({ told }: { told: YearsTold }) {
       aside={trial.answer ? 'each tried over ten years, best for the money first' : 'tries each on the whole chain'}
     >
       <FailsFirst told={told} />
-      <trial.Controls start="Try what would help" doing="Trying" />
+      <TrialControls trial={trial} start="Try what would help" doing="Trying" />
       {helps?.length === 0 && (
         <p className="small soft">
           {told.spread.unmetHours.mean < 0.05

@@ -2,7 +2,8 @@ import type { Matter, Plan, YearsTold } from '@yard-lamp/core/proof'
 import { formatNumber, formatQuantity } from '@yard-lamp/core/units'
 import { Part } from '../../job/Page.tsx'
 import { shareText } from './share-text.ts'
-import { useTrial } from './use-trial.tsx'
+import { TrialControls } from './TrialControls.tsx'
+import { useTrial } from './use-trial.ts'
 
 /** The uncertain assumptions, each over the range it may lie in, the one that moves most first. */
 export function Matters({ plan, told }: { plan: Plan; told: YearsTold }) {
@@ -16,7 +17,7 @@ export function Matters({ plan, told }: { plan: Plan; told: YearsTold }) {
   const widest = Math.max(1e-9, ...(trial.answer ?? []).map(reach))
   return (
     <Part name="What matters" aside="assumptions over the range they may lie in, the strongest first">
-      <trial.Controls start="Try what matters" doing="Trying" />
+      <TrialControls trial={trial} start="Try what matters" doing="Trying" />
       {trial.answer && (
         <div className="table-scroll">
           <table className="sheet-table">

@@ -12,6 +12,7 @@ import { Brief } from './Brief.tsx'
 import { Helps } from './Helps.tsx'
 import { Matters } from './Matters.tsx'
 import { Months } from './Months.tsx'
+import { SearchPart } from './SearchPart.tsx'
 import { Seen } from './Seen.tsx'
 import { shareText } from './share-text.ts'
 import './proof.css'
@@ -43,6 +44,7 @@ export default function ProofPage() {
           <Asked worked={standing.told.worked} />
           <Seen told={standing.told} plan={standing.plan} />
           <Helps told={standing.told} />
+          <SearchPart />
           <Months told={standing.told} />
           <Matters plan={standing.plan} told={standing.told} />
         </>

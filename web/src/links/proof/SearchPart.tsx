@@ -1,0 +1,126 @@
+import { nanoid } from '@reduxjs/toolkit'
+import type { FoundDesign, Searched } from '@yard-lamp/core/proof'
+import { formatMoney, formatNumber, formatQuantity } from '@yard-lamp/core/units'
+import { useState } from 'react'
+import { Part } from '../../job/Page.tsx'
+import { edited } from '../../store/job-slice.ts'
+import { selectCatalogue, selectDesign, selectJob } from '../../store/selectors.ts'
+import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { FrontierPicture } from './FrontierPicture.tsx'
+import { shareText } from './share-text.ts'
+import { TrialControls } from './TrialControls.tsx'
+import { useTrial } from './use-trial.ts'
+
+/** Letters an option's name may have. */
+const MOST_LETTERS = 120
+const MOST_OPTIONS = 24
+
+/** The cheapest designs that carry what is asked, and what each price carries; each may be opened as an option. */
+export function SearchPart() {
+  const job = useAppSelector(selectJob)
+  const catalogue = useAppSelector(selectCatalogue)
+  const trial = useTrial<Searched>(job, (worker, onShare) => worker.search(job, catalogue, onShare))
+  const { answer } = trial
+  return (
+    <Part
+      name="The best design for the money"
+      aside={
+        answer
+          ? `${formatNumber(answer.designs)} designs over ${formatNumber(answer.years)} years each; ${formatNumber(answer.worked)} had to be worked`
+          : 'panels, batteries, generator and tilt, as far as they are left open'
+      }
+    >
+      <TrialControls trial={trial} start="Search" doing="Searching" />
+      {answer && <Found answer={answer} />}
+    </Part>
+  )
+}
+
+function Found({ answer: { best, frontier } }: { answer: Searched }) {
+  const [picked, setPicked] = useState<FoundDesign | null>(null)
+  return (
+    <>
+      {best.length === 0 ? (
+        <p className="small">
+          None of them carries what the brief asks within roof, weight and equipment. The frontier shows how far each
+          price goes.
+        </p>
+      ) : (
+        <Table title="The cheapest that carry what is asked" designs={best} picked={picked} />
+      )}
+      {frontier.length > 1 && <FrontierPicture designs={frontier} best={best} onPick={setPicked} picked={picked} />}
+      {frontier.length > 0 && <Table title="What each price carries" designs={frontier} picked={picked} />}
+      <p className="small soft">
+        On the whole: parts, fuel, upkeep of the generator and banks bought again over the years looked at, at 3 % a
+        year. Site and loads are those of every option: a tilt that is opened moves the panels of all of them.
+      </p>
+    </>
+  )
+}
+
+function Table({
+  title,
+  designs,
+  picked,
+}: {
+  title: string
+  designs: readonly FoundDesign[]
+  picked: FoundDesign | null
+}) {
+  const { parts } = useAppSelector(selectDesign)
+  const { options } = useAppSelector(selectJob)
+  const dispatch = useAppDispatch()
+  const open = ({ label, edits }: FoundDesign) =>
+    dispatch(
+      edited(
+        [{ act: 'copy-option', id: nanoid(8), name: label.slice(0, MOST_LETTERS) }, ...edits],
+        'opening a design that was found',
+      ),
+    )
+  return (
+    <div className="table-scroll found-designs">
+      <table className="sheet-table">
+        <caption>{title}</caption>
+        <thead>
+          <tr>
+            <th>Design</th>
+            <th className="number">parts</th>
+            <th className="number">on the whole</th>
+            <th className="number">hours carried</th>
+            <th className="number">critical</th>
+            <th className="number">generator</th>
+            <th>checks</th>
+            <th>
+              <span className="visually-hidden">Open</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {designs.map((each) => (
+            <tr key={each.label} className={each === picked ? 'chosen' : ''}>
+              <td>{each.label}</td>
+              <td className="number">{formatMoney(each.price, parts.currency)}</td>
+              <td className="number">{formatMoney(each.wholeCost, parts.currency)}</td>
+              <td className="number">{shareText(each.hours)}</td>
+              <td className="number">{shareText(each.criticalHours)}</td>
+              <td className="number">
+                {each.generatorHours >= 0.5 ? formatQuantity(each.generatorHours, 'h', 0) : '–'}
+              </td>
+              <td className="small">{each.faults.length === 0 ? '● silent' : `△ ${each.faults.join(', ')}`}</td>
+              <td>
+                <button
+                  type="button"
+                  className="pick"
+                  disabled={options.length >= MOST_OPTIONS}
+                  onClick={() => open(each)}
+                >
+                  Open as an option
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  )
+}

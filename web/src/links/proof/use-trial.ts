@@ -1,0 +1,72 @@
+import { proxy, type Remote } from 'comlink'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { newTrials } from '../../workers/trials.ts'
+import type { TrialCalls } from '../../workers/trials.worker.ts'
+
+type Share = (share: number) => boolean
+
+type TrialState<T> =
+  | { readonly status: 'idle' }
+  | { readonly status: 'running'; readonly share: number }
+  | { readonly status: 'done'; readonly answer: T; readonly of: object }
+  | { readonly status: 'failed'; readonly why: string }
+
+/** Something tried at a press, as its controls need it. */
+export interface Trial<T> {
+  /** Of what is tried now; null where there is none yet, or the subject has moved since. */
+  readonly answer: T | null
+  readonly status: TrialState<T>['status']
+  readonly share: number
+  readonly why: string
+  readonly start: () => void
+  readonly cancel: () => void
+}
+
+/**
+ * Something that is tried at a press, in a worker of its own that is ended where a person cancels. An answer belongs to what
+ * it was tried on: of another it is taken back.
+ * @param subject compared by identity
+ */
+export function useTrial<T>(
+  subject: object,
+  run: (worker: Remote<TrialCalls>, onShare: Share) => Promise<T | null>,
+): Trial<T> {
+  const [state, setState] = useState<TrialState<T>>({ status: 'idle' })
+  const turn = useRef(0)
+  const trials = useMemo(newTrials, [])
+  useEffect(
+    () => () => {
+      turn.current++
+      trials.end()
+    },
+    [trials],
+  )
+  const cancel = () => {
+    turn.current++
+    trials.end()
+    setState({ status: 'idle' })
+  }
+  const start = async () => {
+    const own = ++turn.current
+    setState({ status: 'running', share: 0 })
+    try {
+      const onShare = proxy((share: number) => {
+        if (turn.current === own) setState({ status: 'running', share })
+        return true
+      })
+      const answer = await run(trials.ask(), onShare)
+      if (turn.current === own && answer) setState({ status: 'done', answer, of: subject })
+    } catch (fault) {
+      const why = fault instanceof Error ? fault.message : String(fault)
+      if (turn.current === own) setState({ status: 'failed', why })
+    }
+  }
+  return {
+    answer: state.status === 'done' && state.of === subject ? state.answer : null,
+    status: state.status,
+    share: state.status === 'running' ? state.share : 0,
+    why: state.status === 'failed' ? state.why : '',
+    start: () => void start(),
+    cancel,
+  }
+}
