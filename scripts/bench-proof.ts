@@ -11,7 +11,8 @@ import { bench, isQuestion, prepare, searchDesigns, tellYears, workYears, yearQu
 const HOURS = 8760
 const ROUNDS = 9
 const YEARS = 150
-const root = join(import.meta.dirname, '..')
+/** The folder of the program: given where this file runs bundled elsewhere. */
+const root = process.argv[2] ?? join(import.meta.dirname, '..')
 
 const question = yearQuestion(design(fieldStation(), SHIPPED_CATALOGUE))
 if (!isQuestion(question)) throw new Error(question.lacks)
@@ -81,6 +82,8 @@ try {
   })
   const search = searchDesigns({ job: fieldStation(), catalogue: SHIPPED_CATALOGUE, faults })
   const figures = {
+    rounds: ROUNDS,
+    yearsEach: YEARS,
     twinNsPerHour: median(pairs.map(({ ours }) => ours.nsPerHour)),
     cNsPerHour: c ? median(pairs.map(({ theirs }) => theirs?.nsPerHour ?? 0)) : null,
     ratio,

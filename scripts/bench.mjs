@@ -32,7 +32,7 @@ const bundled = (script) => {
   })
   try {
     return JSON.parse(
-      execFileSync(process.execPath, [file], { encoding: 'utf8', stdio: ['ignore', 'pipe', 'inherit'] }),
+      execFileSync(process.execPath, [file, root], { encoding: 'utf8', stdio: ['ignore', 'pipe', 'inherit'] }),
     )
   } finally {
     fs.rmSync(file, { force: true })
@@ -42,6 +42,8 @@ const ms = (value) => `${value.toFixed(value < 10 ? 1 : 0)} ms`
 
 console.error('The chain …')
 const chain = bundled('bench-core.ts')
+console.error('The year hour by hour …')
+const proof = bundled('bench-proof.ts')
 console.error('The interface and the server …')
 const { edit, choice, page, server } = node('bench-application.ts')
 
@@ -57,6 +59,11 @@ PostgreSQL and Chromium of Debian on the same machine. Shared machines are noisy
 | the same, the length of a battery cable edited; of the array’s lead, which strings are chosen by as well | ${chain[0].cableMs.toFixed(2)} ms; ${chain[0].leadMs.toFixed(2)} ms | under 1 ms |
 | whole chain and all checks, 1,000 loads, everything anew | ${ms(chain[1].anewMs)} | under 25 ms |
 | the same, one load edited | ${ms(chain[1].editMs)} | under 25 ms |
+| the loop of the year, field station, an hour of it, median of ${proof.rounds} of ${proof.yearsEach} years each, in turns with C | ${proof.twinNsPerHour.toFixed(0)} ns | |
+| the same balance in plain C (\`bench/balance.c\`, -O3, same totals); C ÷ ours, median of the pairs | ${proof.cNsPerHour === null ? 'no compiler here' : `${proof.cNsPerHour.toFixed(0)} ns; ${proof.ratio.toFixed(2)}`} | at least 0.6 |
+| the first year of a design, its weather drawn as well, quickest of 5 | ${ms(proof.firstYearMs)} | under 100 ms |
+| twenty years with all that is told of them; a hundred; two hundred | ${ms(proof.twentyMs)}; ${ms(proof.hundredMs)}; ${ms(proof.twoHundredMs)} | a hundred under 500 ms |
+| the search of the field station: ${proof.searchDesigns} designs × 10 years, of which ${proof.searchWorked} had to be worked, on one core | ${ms(proof.searchMs)} | 2,000 under 3 s on two cores |
 | an edit in the interface with 300 loads, from key to painted figures: median of ${edit.count} | ${ms(edit.medianMs)} | under 50 ms |
 | the same, 95th percentile | ${ms(edit.p95Ms)} | |
 | switching the option of the demo job on the battery page, from the choice to the frame with the new answers: median of ${choice.option.count} | ${ms(choice.option.medianMs)} | under 100 ms |

@@ -28,7 +28,7 @@ const SHOTS: readonly Shot[] = [
   { name: 'working', path: '/battery', act: (page) => page.locator('.answer .figure').first().click() },
   { name: 'array', path: '/array' },
   { name: 'controller-night', path: '/controller', night: true },
-  { name: 'inverter', path: '/inverter' },
+  { name: 'proof', path: '/proof' },
   { name: 'backup', path: '/backup', job: 'Rescue hut Greyfell Saddle' },
   { name: 'catalogue', path: '/catalogue/panel' },
   { name: 'wiring', path: '/wiring', act: (page) => page.getByRole('button', { name: /^Bank to bus bars:/ }).click() },
@@ -70,6 +70,14 @@ const showPart = (page: Page, title: string) =>
   page
     .locator('.part', { has: page.getByRole('heading', { name: title }) })
     .evaluate((part) => part.closest('.job-main')?.scrollTo(0, (part as HTMLElement).offsetTop - 12))
+
+/** The years are worked, and what would help was tried. */
+async function worked(page: Page): Promise<void> {
+  await page
+    .getByText(/being worked|being tried/)
+    .first()
+    .waitFor({ state: 'hidden' })
+}
 
 /** The work has begun, and a string measures a third of what it should. */
 async function reversed(page: Page): Promise<void> {
@@ -129,6 +137,8 @@ try {
     await page.evaluate(() => document.fonts.ready)
     await page.waitForLoadState('networkidle')
     await page.getByText(/^Saving/).waitFor({ state: 'hidden' })
+    // The year is worked once the page is idle: the chain shows what it came to.
+    await page.getByText('being worked').first().waitFor({ state: 'hidden' })
     await page.screenshot({ path: join(folder, `${name}.png`), animations: 'disabled' })
     // What a picture needed changed is changed back, so that the next one shows the demo as it ships.
     for (let undo = 0; act && !unchanged && undo < 2; undo++) await page.keyboard.press('Control+z')

@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { applyAll, emptyLoad, fieldStation, JOB_VERSION, METHODS } from '@yard-lamp/core'
+import { applyAll, emptyLoad, fieldStation, JOB_VERSION, METHODS, narrowboat } from '@yard-lamp/core'
 import { emptyBeside } from '@yard-lamp/core/job'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { bundleProgram } from '../../scripts/bundle.mjs'
@@ -223,6 +223,25 @@ describe('yardlamp', () => {
     const bare = join(folder, 'bare.json')
     writeFileSync(bare, JSON.stringify({ ...fieldStation(), loads: [] }))
     expect(yardlamp(['simulate', bare]).stderr).toContain('the year cannot be worked yet: it needs what it must run')
+  })
+
+  test('search tells the cheapest designs that carry what is asked, and says what is missing', () => {
+    const boat = join(folder, 'boat.json')
+    writeFileSync(boat, JSON.stringify(narrowboat()))
+    const { status, stdout } = yardlamp(['search', boat])
+    const told = JSON.parse(stdout)
+    expect(status).toBe(0)
+    expect(told.best.length).toBeGreaterThan(0)
+    for (const { carried, edits, price, wholeCost } of told.best) {
+      expect([carried, edits.length > 0, wholeCost > price]).toEqual([true, true, true])
+    }
+    const costs = told.best.map(({ wholeCost }: { wholeCost: number }) => wholeCost)
+    expect(costs).toEqual([...costs].sort((a, b) => a - b))
+    const hours = told.frontier.map(({ hours: share }: { hours: number }) => share)
+    expect(hours).toEqual([...hours].sort((a, b) => a - b))
+    const bare = join(folder, 'bare.json')
+    writeFileSync(bare, JSON.stringify({ ...fieldStation(), loads: [] }))
+    expect(yardlamp(['search', bare]).stderr).toContain('there is nothing to search yet: it needs what it must run')
   })
 
   test('schema job is a JSON Schema', () => {

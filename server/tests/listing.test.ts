@@ -104,6 +104,41 @@ describe('what a save says of its design', () => {
   })
 })
 
+describe('what a page says once it has worked the year', () => {
+  const keep = async (id: string, body: object) => server.request('PUT', `/api/jobs/${id}/summary`, body)
+
+  test('is what the list shows of that revision, and of no other', async () => {
+    const { id, job } = await create('Worked')
+    const summary = { ...(await asThePage(job)), year: 'carried' as const }
+    expect((await listed(id))?.summary?.year).toBeNull()
+    expect((await keep(id, { revision: 1, summary, mark: await mark() })).status).toBe(204)
+    expect((await listed(id))?.summary).toEqual(summary)
+    await server.request('PUT', `/api/jobs/${id}`, { baseRevision: 1, job: { ...job, loads: [] } })
+    expect((await keep(id, { revision: 1, summary, mark: await mark() })).status).toBe(204)
+    expect((await listed(id))?.summary).toEqual(await asThePage({ ...job, loads: [] }))
+  })
+
+  test('made with another catalogue is not shown', async () => {
+    const { id, job } = await create('Worked last week')
+    const summary = { ...(await asThePage(job)), year: 'carried' as const }
+    await keep(id, { revision: 1, summary, mark: 'of-last-week' })
+    expect((await listed(id))?.summary?.year).toBeNull()
+  })
+
+  test.each([
+    [{ revision: 0 }, /revision/],
+    [{ summary: { year: 'perhaps' } }, /summary/],
+    [{ mark: 7 }, /mark/],
+    [{ more: 1 }, /more/],
+  ])('that is not one is refused: %j', async (wrong, says) => {
+    const { id, job } = await create('Refused year')
+    const body = { revision: 1, summary: await asThePage(job), mark: await mark(), ...wrong }
+    const answer = await keep(id, body)
+    expect([answer.status, answer.body.error.code]).toEqual([400, 'REQUEST_INVALID'])
+    expect(answer.body.error.message).toMatch(says)
+  })
+})
+
 describe('rows that cannot be read', () => {
   test('a job is listed without its answers, is refused by name, and the others stand', async () => {
     const broken = await create('Broken')
