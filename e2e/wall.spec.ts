@@ -47,6 +47,8 @@ test('the lengths of its cables are taken from the wall, one or all, as one step
   const onWall = (await row.getByRole('cell').nth(2).textContent()) ?? ''
   await row.getByRole('button', { name: 'Take the length from the wall, Inverter to AC board' }).click()
   await expect(length).toHaveValue(String(Number(onWall)))
+  // The table of the wall follows once the page is idle.
+  await expect(row).toHaveCount(0)
   await page.getByRole('button', { name: /^Take all \d+$/ }).click()
   await expect(page.getByRole('button', { name: /^Take all/ })).toHaveCount(0)
   await page.getByRole('button', { name: /^Undo/ }).click()

@@ -71,14 +71,6 @@ const showPart = (page: Page, title: string) =>
     .locator('.part', { has: page.getByRole('heading', { name: title }) })
     .evaluate((part) => part.closest('.job-main')?.scrollTo(0, (part as HTMLElement).offsetTop - 12))
 
-/** The years are worked, and what would help was tried. */
-async function worked(page: Page): Promise<void> {
-  await page
-    .getByText(/being worked|being tried/)
-    .first()
-    .waitFor({ state: 'hidden' })
-}
-
 /** The work has begun, and a string measures a third of what it should. */
 async function reversed(page: Page): Promise<void> {
   await page.getByLabel('Who does the work').fill('Ines Varga')
