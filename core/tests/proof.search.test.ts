@@ -7,7 +7,7 @@ import { fieldStation } from '../src/demo/demo.ts'
 import { apply, applyAll } from '../src/edit/apply.ts'
 import { EMPTY_BACKUP } from '../src/job/job.ts'
 import type { Job } from '../src/job/schema.ts'
-import { bankYears, wholeCost } from '../src/proof/cost.ts'
+import { bankYears, yearsAhead } from '../src/proof/cost.ts'
 import { judgedDesign } from '../src/proof/judged-design.ts'
 import { isPlan, planOf } from '../src/proof/plan.ts'
 import { searchDesigns } from '../src/proof/search.ts'
@@ -51,7 +51,8 @@ describe('the search', () => {
       if (!judged?.worked.carried || grave.length > 0 || !isPlan(plan)) return []
       const { generatorHours, fuelL, cycles } = judged
       const [price, bankPrice] = [made.parts.price.value, made.battery.bank?.price ?? 0]
-      return [wholeCost(made, { price, bankPrice, wear: plan.wear, generatorHours, fuelL, cycles })]
+      const lasts = bankYears({ wear: plan.wear, cycles })
+      return [yearsAhead(made, { price, bankPrice, bankYears: lasts, generatorHours, fuelL }).wholeCost]
     })
     const cheapest = whole.sort((a, b) => a - b)
     expect(found.best.length).toBeGreaterThan(0)
@@ -102,12 +103,19 @@ describe('what it costs on the whole', () => {
   })
 
   test('later money counts less: fuel of each year, a bank bought again', () => {
-    const of = (patch: Partial<Parameters<typeof wholeCost>[1]>) =>
-      wholeCost({ job, option }, { price: 1000, bankPrice: 0, wear, generatorHours: 0, fuelL: 0, cycles: 0, ...patch })
-    expect(of({})).toBe(1000)
-    const fuel = of({ fuelL: 10 }) - 1000
+    const of = (patch: Partial<Parameters<typeof yearsAhead>[1]>) =>
+      yearsAhead({ job, option }, { price: 1000, bankPrice: 0, bankYears: 10, generatorHours: 0, fuelL: 0, ...patch })
+    expect(of({})).toMatchObject({ years: 15, boughtAgain: [10], wholeCost: 1000 })
+    const fuel = of({ fuelL: 10 }).wholeCost - 1000
+    expect(of({ fuelL: 10, generatorHours: 40 })).toMatchObject({
+      fuelYearly: 19,
+      upkeepYearly: 20,
+      isFuelAssumed: false,
+    })
     expect(fuel).toBeLessThan(15 * 19)
     expect(fuel).toBeGreaterThan(15 * 19 * 0.7)
-    expect(of({ bankPrice: 2000 }) - 1000).toBeCloseTo(2000 * 1.03 ** -10, 6)
+    expect(of({ bankPrice: 2000 }).wholeCost - 1000).toBeCloseTo(2000 * 1.03 ** -10, 6)
+    expect(of({ bankYears: 4 }).boughtAgain).toEqual([4, 8, 12])
+    expect(of({ bankYears: 15 }).boughtAgain).toEqual([])
   })
 })

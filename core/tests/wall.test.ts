@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
+import { differsOnWall, takeAllLengths } from '../src/after/wall-lengths.ts'
 import { SHIPPED_CATALOGUE } from '../src/catalogue/catalogue.ts'
 import type { CatalogueItem } from '../src/catalogue/schema.ts'
 import { type Design, design } from '../src/chain/design.ts'
@@ -8,7 +9,7 @@ import { designationsOf } from '../src/diagram/designations.ts'
 import type { Hung } from '../src/diagram/wall/arrange.ts'
 import { sizeOf } from '../src/diagram/wall/sizes.ts'
 import { type Wall, wallOf } from '../src/diagram/wall/wall.ts'
-import { apply } from '../src/edit/apply.ts'
+import { apply, applyAll } from '../src/edit/apply.ts'
 import { emptyJob, parseJob } from '../src/job/job.ts'
 import type { Job, Option } from '../src/job/schema.ts'
 import { FIELD_SHAPES } from './field-shapes.ts'
@@ -289,4 +290,10 @@ describe('where the design hangs it', () => {
     expect([wall.pieces, wall.ways, wall.crowded, wall.guessed]).toEqual([[], [], [], []])
     expect(wall.widthMm).toBeGreaterThan(0)
   })
+})
+
+test.each(everyJob)('%s: after all lengths are taken from the wall it and the schedule agree', (_, job) => {
+  const before = made(job)
+  const after = made(applyAll(before.job, takeAllLengths(before)))
+  expect(hang(after).ways.filter((way) => differsOnWall(after, way))).toEqual([])
 })

@@ -11,33 +11,66 @@ export const UPKEEP_PER_HOUR = 0.5
 export const FUEL_PRICE_PER_L = 2
 /** Depth at which the cycles of a mean year are counted, where only their number is known. */
 const COUNTED_DEPTH = 0.5
+/** No bank is said to last less. */
+const LEAST_BANK_YEARS = 0.5
 
+/** What is spent on a system besides its purchase. */
 export interface Running {
   readonly price: number
   readonly bankPrice: number
-  readonly wear: Wear
+  /** Years a bank lasts. */
+  readonly bankYears: number
   readonly generatorHours: number
   readonly fuelL: number
-  /** Equivalent full cycles of a mean year. */
-  readonly cycles: number
 }
 
-/** Years a bank lasts in such a life: by the calendar or by its cycles, whichever ends it first. */
-export function bankYears({ wear, cycles }: Pick<Running, 'wear' | 'cycles'>): number {
+/**
+ * Years a bank lasts where only the equivalent full cycles of a mean year are known: by the calendar or by its cycles,
+ * whichever ends it first.
+ */
+export function bankYears({ wear, cycles }: { readonly wear: Wear; readonly cycles: number }): number {
   const byCycles =
     cycles > 0 ? cyclesAt(wear.cycleLife, COUNTED_DEPTH) / (cycles / COUNTED_DEPTH) : Number.POSITIVE_INFINITY
-  return Math.max(0.5, Math.min(wear.calendarYears, byCycles))
+  return Math.max(LEAST_BANK_YEARS, Math.min(wear.calendarYears, byCycles))
 }
 
-/** Price of the parts, and of fuel, upkeep and banks bought again over the years looked at, each discounted to today. */
-export function wholeCost({ job, option }: Pick<Design, 'job' | 'option'>, running: Running): number {
+/** What the years looked at cost, in money of the parts. */
+export interface YearsAhead {
+  /** Years looked at. */
+  readonly years: number
+  readonly bankYears: number
+  /** Years from now in which the bank is bought again. */
+  readonly boughtAgain: readonly number[]
+  readonly bankPrice: number
+  readonly fuelYearly: number
+  readonly upkeepYearly: number
+  /** Whether the price of a litre is assumed. */
+  readonly isFuelAssumed: boolean
+  /** Parts, and all the rest discounted to today. */
+  readonly wholeCost: number
+}
+
+/** Parts, and fuel, upkeep and banks bought again over the years looked at, each discounted to today. */
+export function yearsAhead({ job, option }: Pick<Design, 'job' | 'option'>, running: Running): YearsAhead {
   const years = job.horizonYears ?? DEFAULTS.horizonYears.value
-  const fuelPrice = option.backup.fuelPricePerL ?? FUEL_PRICE_PER_L
-  const yearly = running.fuelL * fuelPrice + running.generatorHours * UPKEEP_PER_HOUR
+  const { fuelPricePerL } = option.backup
+  const lasts = Math.max(LEAST_BANK_YEARS, running.bankYears)
+  const fuelYearly = running.fuelL * (fuelPricePerL ?? FUEL_PRICE_PER_L)
+  const upkeepYearly = running.generatorHours * UPKEEP_PER_HOUR
   const today = (after: number) => (1 + DISCOUNT_FRACTION) ** -after
+  const boughtAgain: number[] = []
+  for (let again = lasts; again < years - 1e-9; again += lasts) boughtAgain.push(again)
   let cost = running.price
-  for (let year = 1; year <= years; year++) cost += yearly * today(year)
-  const lasts = bankYears(running)
-  for (let again = lasts; again < years - 1e-9; again += lasts) cost += running.bankPrice * today(again)
-  return cost
+  for (let year = 1; year <= years; year++) cost += (fuelYearly + upkeepYearly) * today(year)
+  for (const again of boughtAgain) cost += running.bankPrice * today(again)
+  return {
+    years,
+    bankYears: lasts,
+    boughtAgain,
+    bankPrice: running.bankPrice,
+    fuelYearly,
+    upkeepYearly,
+    isFuelAssumed: fuelPricePerL === null,
+    wholeCost: cost,
+  }
 }

@@ -2,6 +2,7 @@
 export type { AskedFor, AskedOfYear, WorkedYear, YearFigures, YearShares } from '../chain/worked-year.ts'
 export { HAND_STARTED_HOURS } from './assumptions.ts'
 export { bench } from './bench.ts'
+export { DISCOUNT_FRACTION, FUEL_PRICE_PER_L, UPKEEP_PER_HOUR, type YearsAhead, yearsAhead } from './cost.ts'
 export { type Failing, type FailsFirst, failsFirst } from './fails-first.ts'
 export { type Help, whatWouldHelp } from './help.ts'
 export { HOURS_COLUMNS, hoursFile } from './hours-file.ts'

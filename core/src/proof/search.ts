@@ -2,7 +2,7 @@ import { design } from '../chain/design.ts'
 import type { AskedOfYear } from '../chain/worked-year.ts'
 import { applyAll } from '../edit/apply.ts'
 import type { Edit } from '../edit/edit.ts'
-import { wholeCost } from './cost.ts'
+import { bankYears, yearsAhead } from './cost.ts'
 import { judgedDesign } from './judged-design.ts'
 import { askedOf } from './reliability.ts'
 import { type Candidate, COARSE, candidatesOf, kindOf } from './search-grid.ts'
@@ -58,7 +58,7 @@ export function searchDesigns(brief: SearchBrief, onShare?: (share: number) => b
   if (onShare?.(0.3) === false) return null
   const best = search.cheapest()
   if (onShare?.(0.7) === false) return null
-  const frontier = search.frontier()
+  const frontier = search.frontier(best)
   if (onShare?.(0.95) === false) return null
   return {
     best,
@@ -177,14 +177,13 @@ class Search {
 
   private costOf(candidate: Candidate, { generatorHours, fuelL, cycles }: SearchedYears): number {
     const bank = this.levels.banks[candidate.bankType]?.levels[candidate.bank]?.bank
-    return wholeCost(this.levels.base, {
+    return yearsAhead(this.levels.base, {
       price: this.priceOf(candidate),
       bankPrice: bank?.price ?? 0,
-      wear: bank?.plan.wear ?? this.levels.plan.wear,
+      bankYears: bankYears({ wear: bank?.plan.wear ?? this.levels.plan.wear, cycles }),
       generatorHours,
       fuelL,
-      cycles,
-    })
+    }).wholeCost
   }
 
   /** Made whole, with its checks, and worked once more. */
@@ -204,14 +203,16 @@ class Search {
         .join(', '),
       edits,
       price,
-      wholeCost: wholeCost(made, {
+      wholeCost: yearsAhead(made, {
         price,
         bankPrice: made.battery.bank?.price ?? 0,
-        wear: bank?.plan.wear ?? this.levels.plan.wear,
+        bankYears: bankYears({
+          wear: bank?.plan.wear ?? this.levels.plan.wear,
+          cycles: judged?.cycles ?? years.cycles,
+        }),
         generatorHours: judged?.generatorHours ?? years.generatorHours,
         fuelL: judged?.fuelL ?? years.fuelL,
-        cycles: judged?.cycles ?? years.cycles,
-      }),
+      }).wholeCost,
       hours: judged?.worked.share.hours ?? years.hours,
       criticalHours: judged?.worked.share.criticalHours ?? years.criticalHours,
       generatorHours: judged?.generatorHours ?? years.generatorHours,
@@ -221,8 +222,8 @@ class Search {
     }
   }
 
-  /** Price against what is carried: of a coarse grid those that nothing cheaper equals, designed whole. */
-  frontier(): FoundDesign[] {
+  /** Price against what is carried: of a coarse grid and the best those that nothing cheaper equals, designed whole. */
+  frontier(best: readonly FoundDesign[]): FoundDesign[] {
     const coarse = this.candidates.filter(
       ({ array, bank, backup, tilt, arrayType, bankType }) =>
         array % 2 === 0 && bank % 2 === 0 && tilt === 0 && arrayType === 0 && bankType === 0 && this.isTold(backup),
@@ -238,7 +239,9 @@ class Search {
     }
     // As they come out whole: of two that carry the same the cheaper one.
     const kept: FoundDesign[] = []
-    const whole = points.map(({ candidate }) => this.designed(candidate)).sort((a, b) => a.price - b.price)
+    const whole = [...best, ...points.map(({ candidate }) => this.designed(candidate))].sort(
+      (a, b) => a.price - b.price,
+    )
     for (const each of whole) if (each.hours > (kept.at(-1)?.hours ?? -1) + 1e-9) kept.push(each)
     return kept
   }

@@ -1,13 +1,11 @@
 import { Button } from '@mantine/core'
-import type { Design, Edit } from '@yard-lamp/core'
+import type { Design } from '@yard-lamp/core'
 import { isUnsettled } from '@yard-lamp/core'
-import { designationsOf, TAIL_M, type Wall, type WallWay } from '@yard-lamp/core/diagram'
+import { differsOnWall, takeAllLengths, takeLength } from '@yard-lamp/core/after'
+import { designationsOf, TAIL_M, type Wall } from '@yard-lamp/core/diagram'
 import { edited } from '../../store/job-slice.ts'
 import { useAppDispatch } from '../../store/store.ts'
 import { useWrite } from '../../store/use-write.ts'
-
-/** Lengths nearer than this are the same, m. */
-const SAME_M = 0.05
 
 interface WallLengthsProps {
   design: Design
@@ -17,18 +15,15 @@ interface WallLengthsProps {
 }
 
 /** What each cable comes to on the wall, beside what the schedule holds; a person takes the one for the other. */
-export function WallLengths({ design: { wiring, plant }, wall, idOf }: WallLengthsProps) {
+export function WallLengths({ design, wall, idOf }: WallLengthsProps) {
+  const { wiring, plant } = design
   const write = useWrite()
   const dispatch = useAppDispatch()
   const { cables } = designationsOf(plant, wiring)
-  const take = ({ circuitId, lengthM }: WallWay): Edit => ({
-    act: 'set-circuit',
-    circuitId: idOf(circuitId),
-    patch: { lengthM: Math.round(lengthM * 10) / 10 },
-  })
+  const kept = (edit: ReturnType<typeof takeLength>) => ({ ...edit, circuitId: idOf(edit.circuitId) })
   const rows = wall.ways.flatMap((way) => {
     const circuit = wiring.circuits.find(({ id }) => id === way.circuitId)
-    return circuit ? [{ way, circuit, differs: Math.abs(circuit.lengthM.value - way.lengthM) > SAME_M }] : []
+    return circuit ? [{ way, circuit, differs: differsOnWall(design, way) }] : []
   })
   const open = rows.filter(({ differs }) => differs)
   if (rows.length === 0) return null
@@ -47,14 +42,7 @@ export function WallLengths({ design: { wiring, plant }, wall, idOf }: WallLengt
                   <Button
                     variant="subtle"
                     size="compact-sm"
-                    onClick={() =>
-                      dispatch(
-                        edited(
-                          open.map(({ way }) => take(way)),
-                          'the lengths from the wall',
-                        ),
-                      )
-                    }
+                    onClick={() => dispatch(edited(takeAllLengths(design).map(kept), 'the lengths from the wall'))}
                   >
                     Take all {open.length}
                   </Button>
@@ -80,7 +68,7 @@ export function WallLengths({ design: { wiring, plant }, wall, idOf }: WallLengt
                       variant="subtle"
                       size="compact-sm"
                       aria-label={`Take the length from the wall, ${way.title}`}
-                      onClick={() => dispatch(edited(take(way)))}
+                      onClick={() => dispatch(edited(kept(takeLength(way))))}
                     >
                       take it
                     </Button>

@@ -18,7 +18,7 @@ interface FrontierPictureProps {
 /** Price against the hours that go without: each point a design that nothing cheaper equals. */
 export function FrontierPicture({ designs, best, picked, onPick }: FrontierPictureProps) {
   const { parts } = useAppSelector(selectDesign)
-  const all = [...designs, ...best]
+  const all = [...designs, ...best.filter((each) => !designs.includes(each))]
   const prices = all.map(({ price }) => price)
   const [least, most] = [Math.min(...prices), Math.max(...prices)]
   const x = (price: number) =>

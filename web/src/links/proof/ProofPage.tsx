@@ -15,6 +15,7 @@ import { Months } from './Months.tsx'
 import { SearchPart } from './SearchPart.tsx'
 import { Seen } from './Seen.tsx'
 import { shareText } from './share-text.ts'
+import { YearsAhead } from './YearsAhead.tsx'
 import './proof.css'
 
 const QUESTION = 'Does it get through the year?'
@@ -45,6 +46,7 @@ export default function ProofPage() {
           <Seen told={standing.told} plan={standing.plan} />
           <Helps told={standing.told} />
           <SearchPart />
+          <YearsAhead told={standing.told} />
           <Months told={standing.told} />
           <Matters plan={standing.plan} told={standing.told} />
         </>

@@ -1,0 +1,84 @@
+import {
+  type YearsAhead as Ahead,
+  DISCOUNT_FRACTION,
+  FUEL_PRICE_PER_L,
+  UPKEEP_PER_HOUR,
+  type YearsTold,
+  yearsAhead,
+} from '@yard-lamp/core/proof'
+import { formatMoney, formatNumber, formatPercent, formatQuantity } from '@yard-lamp/core/units'
+import { Part } from '../../job/Page.tsx'
+import { selectDesign } from '../../store/selectors.ts'
+import { useAppSelector } from '../../store/store.ts'
+
+/** What the years do to the bank, and what they cost: banks bought again, fuel, upkeep. */
+export function YearsAhead({ told }: { told: YearsTold }) {
+  const design = useAppSelector(selectDesign)
+  const { bank } = design.battery
+  if (!bank) return null
+  const { currency, price } = design.parts
+  const ahead = yearsAhead(design, {
+    price: price.value,
+    bankPrice: bank.price,
+    bankYears: told.wear.years,
+    generatorHours: told.spread.generatorHours.mean,
+    fuelL: told.spread.fuelL.mean,
+  })
+  const money = (amount: number) => formatMoney(amount, currency)
+  const { boughtAgain } = ahead
+  return (
+    <Part name="The years ahead" aside={`what is bought again and burnt over ${formatNumber(ahead.years)} years`}>
+      <div className="table-scroll">
+        <table className="sheet-table years-ahead">
+          <tbody>
+            <tr>
+              <th scope="row">The bank lasts</th>
+              <td className="number">{formatNumber(ahead.bankYears, 1)} years</td>
+              <td className="small soft">{lifeText(told)}</td>
+            </tr>
+            <tr>
+              <th scope="row">It is bought again</th>
+              <td className="number">
+                {boughtAgain.length === 0 ? 'not in these years' : `${formatNumber(boughtAgain.length)} ×`}
+              </td>
+              <td className="small soft">
+                {boughtAgain.length > 0 &&
+                  `${againText(boughtAgain)}, ${money(ahead.bankPrice)} each time, at today’s price`}
+              </td>
+            </tr>
+            {told.spread.generatorHours.mean >= 0.5 && (
+              <tr>
+                <th scope="row">Fuel and upkeep, a year</th>
+                <td className="number">{money(ahead.fuelYearly + ahead.upkeepYearly)}</td>
+                <td className="small soft">{burntText(ahead, money)}</td>
+              </tr>
+            )}
+            <tr>
+              <th scope="row">All of it, in today’s money</th>
+              <td className="number years-ahead-sum">{money(ahead.wholeCost)}</td>
+              <td className="small soft">
+                parts {money(price.value)} now; what comes later counts {formatPercent(DISCOUNT_FRACTION, 0)} less with
+                each year
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+    </Part>
+  )
+}
+
+function lifeText({ wear: { byCycles, byCalendar } }: YearsTold): string {
+  const [cycles, calendar] = [1 / Math.max(byCycles, 1e-6), 1 / byCalendar]
+  const ends = cycles < calendar ? 'its cycles end it' : 'its age ends it'
+  const byCyclesText = cycles > 100 ? 'over 100 years' : formatQuantity(cycles, 'years', 1)
+  return `${ends}: by the cycles of these years ${byCyclesText}, by the calendar ${formatQuantity(calendar, 'years', 1)}`
+}
+
+function againText(years: readonly number[]): string {
+  const told = years.map((year) => formatNumber(Math.ceil(year)))
+  return `in year ${told.length > 1 ? `${told.slice(0, -1).join(', ')} and ${told.at(-1)}` : told[0]}`
+}
+
+const burntText = ({ fuelYearly, upkeepYearly, isFuelAssumed }: Ahead, money: (amount: number) => string): string =>
+  `fuel ${money(fuelYearly)}${isFuelAssumed ? `, at an assumed ${formatNumber(FUEL_PRICE_PER_L)} a litre` : ''}; upkeep ${money(upkeepYearly)}, at an assumed ${formatNumber(UPKEEP_PER_HOUR, 2)} an hour`
