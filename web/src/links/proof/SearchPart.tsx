@@ -1,4 +1,5 @@
 import { nanoid } from '@reduxjs/toolkit'
+import { checkOf, firesText } from '@yard-lamp/core/checks'
 import type { FoundDesign, Searched } from '@yard-lamp/core/proof'
 import { formatMoney, formatNumber, formatQuantity } from '@yard-lamp/core/units'
 import { useState } from 'react'
@@ -6,6 +7,7 @@ import { Part } from '../../job/Page.tsx'
 import { edited } from '../../store/job-slice.ts'
 import { selectCatalogue, selectDesign, selectJob } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { useWrite } from '../../store/use-write.ts'
 import { FrontierPicture } from './FrontierPicture.tsx'
 import { shareText } from './share-text.ts'
 import { TrialControls } from './TrialControls.tsx'
@@ -68,6 +70,11 @@ function Table({
   picked: FoundDesign | null
 }) {
   const { parts } = useAppSelector(selectDesign)
+  const write = useWrite()
+  const inWords = (id: string) => {
+    const check = checkOf(id)
+    return check ? firesText(check, write) : id
+  }
   const { options } = useAppSelector(selectJob)
   const dispatch = useAppDispatch()
   const open = ({ label, edits }: FoundDesign) =>
@@ -106,7 +113,9 @@ function Table({
               <td className="number">
                 {each.generatorHours >= 0.5 ? formatQuantity(each.generatorHours, 'h', 0) : '–'}
               </td>
-              <td className="small">{each.faults.length === 0 ? '● silent' : `△ ${each.faults.join(', ')}`}</td>
+              <td className="small">
+                {each.faults.length === 0 ? '● silent' : `△ ${each.faults.map(inWords).join('; ')}`}
+              </td>
               <td>
                 <button
                   type="button"
