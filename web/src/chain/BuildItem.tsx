@@ -1,31 +1,16 @@
 import { design } from '@yard-lamp/core'
 import { jobAsBuilt, progressOf, standingsOf, stepsOf } from '@yard-lamp/core/build'
 import { memo, useMemo } from 'react'
-import { NavLink } from 'react-router'
-import { JOB_PAGES } from '../pages.ts'
 import { selectBuildings } from '../store/records.ts'
 import { type LinkStatus, selectDesignOrNull } from '../store/selectors.ts'
 import { useAppSelector } from '../store/store.ts'
 import { useWhenIdle } from '../store/use-when-idle.ts'
-import { Node } from './Node.tsx'
-
-const PAGE = JOB_PAGES.find(({ path }) => path === 'build')
+import { PageLine } from './PageLine.tsx'
 
 /** The last link: how far the work on site is. Its steps are made again when the page is idle, not with each key. */
 export const BuildItem = memo(function BuildItem({ jobId }: { jobId: string }) {
   const { answer, status } = useAnswer()
-  return (
-    <li className="chain-item">
-      <NavLink to={`/jobs/${jobId}/build`} className={({ isActive }) => `chain-link${isActive ? ' chain-on' : ''}`}>
-        <Node status={status} moved={false} />
-        <span className="chain-name">
-          {PAGE?.title}
-          <kbd aria-hidden>{PAGE?.key}</kbd>
-        </span>
-        <span className={`chain-answer${status === 'missing' ? ' chain-todo' : ''}`}>{answer}</span>
-      </NavLink>
-    </li>
-  )
+  return <PageLine jobId={jobId} path="build" answer={answer} status={status} />
 })
 
 function useAnswer(): { readonly answer: string; readonly status: LinkStatus } {

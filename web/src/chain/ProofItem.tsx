@@ -1,29 +1,14 @@
 import { formatPercent, formatQuantity } from '@yard-lamp/core/units'
 import { memo } from 'react'
-import { NavLink } from 'react-router'
-import { JOB_PAGES } from '../pages.ts'
 import { type LinkStatus, selectYear } from '../store/selectors.ts'
 import { useAppSelector } from '../store/store.ts'
 import type { YearStanding } from '../store/year-slice.ts'
-import { Node } from './Node.tsx'
-
-const PAGE = JOB_PAGES.find(({ path }) => path === 'proof')
+import { PageLine } from './PageLine.tsx'
 
 /** The year in the chain: whether it is carried, and while it is being worked that it is. */
 export const ProofItem = memo(function ProofItem({ jobId }: { jobId: string }) {
   const { answer, status } = answerOf(useAppSelector(selectYear))
-  return (
-    <li className="chain-item">
-      <NavLink to={`/jobs/${jobId}/proof`} className={({ isActive }) => `chain-link${isActive ? ' chain-on' : ''}`}>
-        <Node status={status} moved={false} />
-        <span className="chain-name">
-          {PAGE?.title}
-          <kbd aria-hidden>{PAGE?.key}</kbd>
-        </span>
-        <span className={`chain-answer${status === 'missing' ? ' chain-todo' : ''}`}>{answer}</span>
-      </NavLink>
-    </li>
-  )
+  return <PageLine jobId={jobId} path="proof" answer={answer} status={status} />
 })
 
 function answerOf(standing: YearStanding): { readonly answer: string; readonly status: LinkStatus } {
