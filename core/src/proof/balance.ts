@@ -37,16 +37,17 @@ const LEAST_LEAK = 0.2
 /** Where a step's flows are written while nobody looks. */
 const SCRATCH = new Float64Array(FLOW_WIDTH)
 
-/** One day, hour by hour: steps 1 to 8 of the handbook of the balance. A day is what is compiled as one piece. */
+/** Steps 1 to 8 of the handbook of the balance. Apart from what calls it, so that all it reads is a local: a tenth faster. */
 // biome-ignore lint/complexity/noExcessiveLinesPerFunction: the one loop everything else waits for
-function runDay(
+function runSteps(
   parameters: Float64Array,
   schedule: Float64Array,
   days: Float64Array,
   weather: Float64Array,
   dumps: Float64Array,
   divisor: number,
-  day: number,
+  firstDay: number,
+  pastDay: number,
   state: Float64Array,
   totals: Float64Array,
   extremes: Float64Array,
@@ -157,512 +158,440 @@ function runDay(
   let fullToday = state[10] as number
   let shortTonight = state[11] as number
 
-  let sumPvWh = 0
-  let sumControllerLossWh = 0
-  let sumClippedWh = 0
-  let sumCutWh = 0
-  let sumAcCoupledWh = 0
-  let sumAcCutWh = 0
-  let sumGeneratorWh = 0
-  let sumMainsWh = 0
-  let sumAlternatorWh = 0
-  let sumChargerLossWh = 0
-  let sumInverterLossWh = 0
-  let sumConverterLossWh = 0
-  let sumHeaterWh = 0
-  let sumStandbyWh = 0
-  let sumAcServedWh = 0
-  let sumDcServedWh = 0
-  let sumDumpWh = 0
-  let sumBatteryLossWh = 0
-  let sumChargeWh = 0
-  let sumDischargeWh = 0
-  let sumThroughputWh = 0
-  let sumWantedWh = 0
-  let sumCriticalWantedWh = 0
-  let sumUnmetWh = 0
-  let sumCriticalUnmetWh = 0
-  let sumOrdinaryUnmetWh = 0
-  let sumWaitUnmetWh = 0
-  let sumHours = 0
-  let sumCriticalHours = 0
-  let sumUnmetHours = 0
-  let sumCriticalUnmetHours = 0
-  let sumGeneratorHours = 0
-  let sumGeneratorStarts = 0
-  let sumFuelL = 0
-  let sumFullDays = 0
-  let sumShortNights = 0
-  let sumLockedHours = 0
+  for (let day = firstDay; day < pastDay; day++) {
+    // Whole: an index that might have a fraction is looked at again at every use.
+    const row = (days[day * DAY_WIDTH] as number) | 0
+    const loadFactor = days[day * DAY_WIDTH + 1] as number
+    for (let d = 0; d < dumps.length; d += DUMP_WIDTH) dumps[d + 2] = dumps[d + 1] as number
+    fullToday = 0
+    for (let hour = 0; hour < 24; hour++) {
+      const at = day * 24 + hour
+      const w = at * WEATHER_WIDTH
+      const sunA = weather[w] as number
+      const sunB = weather[w + 1] as number
+      const sunC = weather[w + 2] as number
+      const airC = weather[w + 3] as number
+      const s = row + hour * SCHEDULE_WIDTH
+      const inUse = schedule[s + 12] as number
+      if (hour === 12) shortTonight = 0
+      const isNight = hour < DAWN_H || hour >= DUSK_H
 
-  const row = days[day * DAY_WIDTH] as number
-  const loadFactor = days[day * DAY_WIDTH + 1] as number
-  for (let d = 0; d < dumps.length; d += DUMP_WIDTH) dumps[d + 2] = dumps[d + 1] as number
-  fullToday = 0
-  for (let hour = 0; hour < 24; hour++) {
-    const at = day * 24 + hour
-    const w = at * WEATHER_WIDTH
-    const sunA = weather[w] as number
-    const sunB = weather[w + 1] as number
-    const sunC = weather[w + 2] as number
-    const airC = weather[w + 3] as number
-    const s = row + hour * SCHEDULE_WIDTH
-    const inUse = schedule[s + 12] as number
-    if (hour === 12) shortTonight = 0
-    const isNight = hour < DAWN_H || hour >= DUSK_H
-
-    // 3. What the arrays could give: the hour's, whatever the step.
-    const heatA = 1 + arrayAPerK * (airC + arrayARiseK * sunA - TEST_CELL_C)
-    const pvA = arrayAWPerWm2 * sunA * (heatA > 0 ? heatA : 0)
-    const takenA = pvA < mostInA ? pvA : mostInA
-    // One that is not there is passed over.
-    let pvB = 0
-    let takenB = 0
-    if (arrayBWPerWm2 > 0) {
-      const heatB = 1 + arrayBPerK * (airC + arrayBRiseK * sunB - TEST_CELL_C)
-      pvB = arrayBWPerWm2 * sunB * (heatB > 0 ? heatB : 0)
-      takenB = pvB < mostInB ? pvB : mostInB
-    }
-    let acSunW = 0
-    if (arrayCWPerWm2 > 0) {
-      const heatC = 1 + arrayCPerK * (airC + arrayCRiseK * sunC - TEST_CELL_C)
-      const acCould = arrayCWPerWm2 * sunC * (heatC > 0 ? heatC : 0) * arrayCEfficiency
-      acSunW = acCould < arrayCMostOutW ? acCould : arrayCMostOutW
-    }
-    const outA = takenA * arrayAEfficiency
-    const outB = takenB * arrayBEfficiency
-    const pvW = pvA + pvB
-    const clippedW = pvA - takenA + (pvB - takenB)
-
-    // 4. What is wanted.
-    const acCritical = (schedule[s] as number) * loadFactor
-    const acOrdinary = (schedule[s + 1] as number) * loadFactor
-    const acWait = (schedule[s + 2] as number) * loadFactor
-    const dcCritical = (schedule[s + 3] as number) * loadFactor
-    const dcOrdinary = (schedule[s + 4] as number) * loadFactor
-    const dcWait = (schedule[s + 5] as number) * loadFactor
-    const lossCritical = (schedule[s + 6] as number) * loadFactor
-    const lossOrdinary = (schedule[s + 7] as number) * loadFactor
-    const lossWait = (schedule[s + 8] as number) * loadFactor
-    const mainsMost = mainsMostW * (schedule[s + 9] as number)
-    const alternatorOut = alternatorMostW * alternatorEfficiency * (schedule[s + 10] as number)
-    const mayStart = (schedule[s + 11] as number) * inUse
-    const criticalWanted = acCritical + dcCritical
-    const ordinaryWanted = acOrdinary + dcOrdinary
-    const waitWanted = acWait + dcWait
-    const standbyWanted = standbyW * inUse
-
-    // 1. The room of the batteries, and the rating the inverter has in it.
-    const roomC = airC < roomLowC ? roomLowC : airC > roomHighC ? roomHighC : airC
-    const overK = roomC - inverterDerateFromC
-    const rating = 1 - inverterDeratePerK * (overK > 0 ? overK : 0)
-    const inverterMost = inverterMostW * (rating > 0 ? rating : 0) * inUse
-
-    for (let part = 0; part < divisor; part++) {
-      const step = at * divisor + part
-      // 1. The heater brings the box to its set point within the step, if it can.
-      const heatAsked = ((setPointC - batteryC * warmthKept) * warmthGain - roomC) * boxWPerK
-      const heatWanted = (heatAsked < 0 ? 0 : heatAsked > heaterMostW ? heaterMostW : heatAsked) * inUse
-      const heatAc = heatWanted * heaterOnAc
-      const heatDc = heatWanted - heatAc
-
-      // 2. What the bank loses by itself, takes and gives.
-      const before = ownWh + boundWh
-      const warm = 1 + leakPerK * (batteryC - REFERENCE_C)
-      const kept = 1 - leakPerStep * (warm < LEAST_LEAK ? LEAST_LEAK : warm)
-      ownWh *= kept
-      boundWh *= kept
-      const stored = ownWh + boundWh
-      const leakW = (before - stored) / stepH
-      const soc = stored / fullWh
-      let capacity = capacityLineA + capacityPerKA * batteryC
-      const second = capacityLineB + capacityPerKB * batteryC
-      const third = capacityLineC + capacityPerKC * batteryC
-      if (second < capacity) capacity = second
-      if (third < capacity) capacity = third
-      if (capacity > 1) capacity = 1
-      if (capacity < 0) capacity = 0
-      const floor = 1 - depth * capacity
-      locked = batteryC < chargeLockC ? 1 : batteryC > chargeReleaseC ? 0 : locked
-      const cold = coldChargeShare + coldChargePerK * (batteryC - chargeLockC)
-      const hot = hotChargePerK * (chargeHotC - batteryC)
-      let chargeShare = cold < hot ? cold : hot
-      if (chargeShare > 1) chargeShare = 1
-      if (chargeShare < 0 || locked > 0) chargeShare = 0
-      let taper = 1 - taperPerSoc * (soc - taperFullAt)
-      if (taper > 1) taper = 1
-      if (taper < taperLeast) taper = taperLeast
-      const atHand = wellOwn * ownWh + wellBound * boundWh
-      const roomOwn = (wellShare * fullWh - atHand) / wellPerW
-      const roomAll = (fullWh - stored) / stepH
-      let gainMost = roomOwn < roomAll ? roomOwn : roomAll
-      if (gainMost < 0) gainMost = 0
-      const bend = chargeEfficiency * chargeEfficiency - 4 * resistancePerW * gainMost
-      const byRoom = (2 * gainMost) / (chargeEfficiency + Math.sqrt(bend > 0 ? bend : 0))
-      const byLimit = chargeMostW * chargeShare * taper
-      const chargeMost = byRoom < byLimit ? byRoom : byLimit
-      const giveOwn = atHand / wellPerW
-      const giveAll = (stored - floor * fullWh) / stepH
-      let giveMost = giveOwn < giveAll ? giveOwn : giveAll
-      if (giveMost < 0) giveMost = 0
-      const byStored = (2 * giveMost) / (1 + Math.sqrt(1 + 4 * resistancePerW * giveMost))
-      let coldUse = coldUsePerK * (batteryC - coldUseC)
-      coldUse = coldUse > 1 ? 1 : coldUse < 0 ? 0 : coldUse
-      let lowUse = lowUsePerSoc * (soc - floor)
-      lowUse = lowUse > 1 ? 1 : lowUse < lowUseLeast ? lowUseLeast : lowUse
-      const byUse = mostDischargeW * coldUse * lowUse
-      const dischargeMost = byStored < byUse ? byStored : byUse
-
-      // 4. Ranks that wait for better days.
-      ordinaryShed = soc < ordinaryShedAt ? 1 : soc > ordinaryBackAt ? 0 : ordinaryShed
-      waitShed = soc < waitShedAt ? 1 : soc > waitBackAt ? 0 : waitShed
-      const acOrdinaryNow = ordinaryShed > 0 ? 0 : acOrdinary
-      const dcOrdinaryNow = ordinaryShed > 0 ? 0 : dcOrdinary + lossOrdinary
-      const acWaitNow = waitShed > 0 ? 0 : acWait
-      const dcWaitNow = waitShed > 0 ? 0 : dcWait + lossWait
-
-      // 5. The AC side: AC-coupled sun, then mains, then generator, then the inverter.
-      const acWanted = heatAc + acCritical + acOrdinaryNow + acWaitNow
-      const acFromSun = acSunW < acWanted ? acSunW : acWanted
-      const afterSun = acWanted - acFromSun
-      const mainsHouse = sourceCarriesHouse > 0 ? (mainsMost < afterSun ? mainsMost : afterSun) : 0
-      const afterMains = afterSun - mainsHouse
-      let generatorMost = 0
-      if (generatorMostW > 0) {
-        const leastStart = floor + START_ABOVE_FLOOR
-        const startAt = generatorStartAt > leastStart ? generatorStartAt : leastStart
-        const isForced = generatorForced * inUse > 0 && soc < floor + FORCED_ABOVE_FLOOR
-        const isUseful = sourceCarriesHouse > 0 || chargeMost > 0
-        const goesOn = generatorOn > 0 && (soc < generatorStopAt || generatorSteps < generatorLeastSteps)
-        const starts = (mayStart > 0 && soc < startAt) || isForced
-        const runs = (goesOn || starts) && isUseful && inUse > 0
-        if (runs) {
-          sumGeneratorStarts += generatorOn > 0 ? 0 : 1
-          generatorSteps = generatorOn > 0 ? generatorSteps + 1 : 1
-          generatorMost = generatorMostW
-        } else generatorSteps = 0
-        generatorOn = runs ? 1 : 0
+      // 3. What the arrays could give: the hour's, whatever the step.
+      const heatA = 1 + arrayAPerK * (airC + arrayARiseK * sunA - TEST_CELL_C)
+      const pvA = arrayAWPerWm2 * sunA * (heatA > 0 ? heatA : 0)
+      const takenA = pvA < mostInA ? pvA : mostInA
+      // One that is not there is passed over.
+      let pvB = 0
+      let takenB = 0
+      if (arrayBWPerWm2 > 0) {
+        const heatB = 1 + arrayBPerK * (airC + arrayBRiseK * sunB - TEST_CELL_C)
+        pvB = arrayBWPerWm2 * sunB * (heatB > 0 ? heatB : 0)
+        takenB = pvB < mostInB ? pvB : mostInB
       }
-      const generatorHouse = sourceCarriesHouse > 0 ? (generatorMost < afterMains ? generatorMost : afterMains) : 0
-      const toInverter = afterMains - generatorHouse
-      const sourceLeft = mainsMost - mainsHouse + (generatorMost - generatorHouse)
-      let chargerOut = sourceLeft * chargerEfficiency
-      if (chargerOut > chargerMostW) chargerOut = chargerMostW
-      const acSpare = acSunW - acFromSun
-      let sunChargeIn = acSpare < acChargeMostW ? acSpare : acChargeMostW
-      let sunChargeOut = sunChargeIn * acChargeEfficiency
-
-      // 6. The DC bus: what comes, what goes.
-      const comes = outA + outB + alternatorOut + chargerOut + sunChargeOut
-      const dcNow = dcCritical + lossCritical + dcOrdinaryNow + dcWaitNow
-      const idle = toInverter > 0 ? idleW : sleepW * inUse
-      const inverterDraw = idle + (inverterSlope + inverterLossPerW * toInverter) * toInverter
-      const goes = standbyWanted + heatDc + dcNow + inverterDraw
-      let standby = standbyWanted
-      let heat = heatWanted
-      let acServed = acWanted - heatAc
-      let dcServed = dcCritical + (ordinaryShed > 0 ? 0 : dcOrdinary) + (waitShed > 0 ? 0 : dcWait)
-      let converterLoss = lossCritical + (ordinaryShed > 0 ? 0 : lossOrdinary) + (waitShed > 0 ? 0 : lossWait)
-      let inverterLost = inverterDraw - toInverter
-      let criticalServed = criticalWanted
-      let ordinaryServed = ordinaryShed > 0 ? 0 : ordinaryWanted
-      let waitServed = waitShed > 0 ? 0 : waitWanted
-      let drawn = goes
-      if (goes > comes + dischargeMost || toInverter > inverterMost) {
-        // Not enough for all: standby and heat, then rank by rank, the lowest goes without first.
-        let left = comes + dischargeMost
-        standby = standbyWanted < left ? standbyWanted : left
-        left -= standby
-        const heatDcGiven = heatDc < left ? heatDc : left
-        left -= heatDcGiven
-        let freeAc = acFromSun + mainsHouse + generatorHouse
-        const heatFree = heatAc < freeAc ? heatAc : freeAc
-        freeAc -= heatFree
-        const criticalFree = acCritical < freeAc ? acCritical : freeAc
-        freeAc -= criticalFree
-        const ordinaryFree = acOrdinaryNow < freeAc ? acOrdinaryNow : freeAc
-        freeAc -= ordinaryFree
-        const waitFree = acWaitNow < freeAc ? acWaitNow : freeAc
-        const asked = toInverter > 0
-        const idleAsked = asked ? idleW : sleepW * inUse
-        // An inverter that cannot even wake gives nothing, and draws nothing.
-        const wakes = left > idleAsked
-        const idleGiven = wakes ? idleAsked : 0
-        left -= idleGiven
-        let ratingLeft = wakes && asked ? inverterMost : 0
-        let through = 0
-        // Heater on the AC board.
-        const heatMore = heatAc - heatFree
-        const heatThrough = heatMore < ratingLeft ? heatMore : ratingLeft
-        ratingLeft -= heatThrough
-        const heatCost = inverterSlope * heatThrough
-        const heatBend = inverterLossPerW * heatThrough * heatThrough
-        const heatPart =
-          heatCost > 0 ? (2 * left) / (heatCost + Math.sqrt(heatCost * heatCost + 4 * heatBend * left)) : 0
-        const heatShare = heatPart < 1 ? heatPart : 1
-        left -= heatShare * (heatCost + heatShare * heatBend)
-        through += heatShare * heatThrough
-        if (left < 0) left = 0
-        // Critical.
-        const criticalMore = acCritical - criticalFree
-        const criticalThrough = criticalMore < ratingLeft ? criticalMore : ratingLeft
-        ratingLeft -= criticalThrough
-        const criticalCost =
-          dcCritical + lossCritical + (inverterSlope + 2 * inverterLossPerW * through) * criticalThrough
-        const criticalBend = inverterLossPerW * criticalThrough * criticalThrough
-        const criticalPart =
-          criticalCost > 0
-            ? (2 * left) / (criticalCost + Math.sqrt(criticalCost * criticalCost + 4 * criticalBend * left))
-            : 1
-        const criticalShare = criticalPart < 1 ? criticalPart : 1
-        left -= criticalShare * (criticalCost + criticalShare * criticalBend)
-        through += criticalShare * criticalThrough
-        if (left < 0) left = 0
-        // Ordinary.
-        const ordinaryMore = acOrdinaryNow - ordinaryFree
-        const ordinaryThrough = ordinaryMore < ratingLeft ? ordinaryMore : ratingLeft
-        ratingLeft -= ordinaryThrough
-        const ordinaryCost = dcOrdinaryNow + (inverterSlope + 2 * inverterLossPerW * through) * ordinaryThrough
-        const ordinaryBend = inverterLossPerW * ordinaryThrough * ordinaryThrough
-        const ordinaryPart =
-          ordinaryCost > 0
-            ? (2 * left) / (ordinaryCost + Math.sqrt(ordinaryCost * ordinaryCost + 4 * ordinaryBend * left))
-            : 1
-        const ordinaryShare = ordinaryPart < 1 ? ordinaryPart : 1
-        left -= ordinaryShare * (ordinaryCost + ordinaryShare * ordinaryBend)
-        through += ordinaryShare * ordinaryThrough
-        if (left < 0) left = 0
-        // What can wait.
-        const waitMore = acWaitNow - waitFree
-        const waitThrough = waitMore < ratingLeft ? waitMore : ratingLeft
-        const waitCost = dcWaitNow + (inverterSlope + 2 * inverterLossPerW * through) * waitThrough
-        const waitBend = inverterLossPerW * waitThrough * waitThrough
-        const waitPart =
-          waitCost > 0 ? (2 * left) / (waitCost + Math.sqrt(waitCost * waitCost + 4 * waitBend * left)) : 1
-        const waitShare = waitPart < 1 ? waitPart : 1
-        through += waitShare * waitThrough
-
-        heat = heatDcGiven + heatFree + heatShare * heatThrough
-        const dcOrdinaryGiven = ordinaryShed > 0 ? 0 : ordinaryShare * dcOrdinary
-        const dcWaitGiven = waitShed > 0 ? 0 : waitShare * dcWait
-        const acCriticalGiven = criticalFree + criticalShare * criticalThrough
-        const acOrdinaryGiven = ordinaryFree + ordinaryShare * ordinaryThrough
-        const acWaitGiven = waitFree + waitShare * waitThrough
-        acServed = acCriticalGiven + acOrdinaryGiven + acWaitGiven
-        dcServed = criticalShare * dcCritical + dcOrdinaryGiven + dcWaitGiven
-        converterLoss =
-          criticalShare * lossCritical +
-          (ordinaryShed > 0 ? 0 : ordinaryShare * lossOrdinary) +
-          (waitShed > 0 ? 0 : waitShare * lossWait)
-        criticalServed = acCriticalGiven + criticalShare * dcCritical
-        ordinaryServed = acOrdinaryGiven + dcOrdinaryGiven
-        waitServed = acWaitGiven + dcWaitGiven
-        const draw = idleGiven + (inverterSlope + inverterLossPerW * through) * through
-        inverterLost = draw - through
-        drawn = standby + heatDcGiven + dcServed + converterLoss + draw
+      let acSunW = 0
+      if (arrayCWPerWm2 > 0) {
+        const heatC = 1 + arrayCPerK * (airC + arrayCRiseK * sunC - TEST_CELL_C)
+        const acCould = arrayCWPerWm2 * sunC * (heatC > 0 ? heatC : 0) * arrayCEfficiency
+        acSunW = acCould < arrayCMostOutW ? acCould : arrayCMostOutW
       }
+      const outA = takenA * arrayAEfficiency
+      const outB = takenB * arrayBEfficiency
+      const pvW = pvA + pvB
+      const clippedW = pvA - takenA + (pvB - takenB)
 
-      // 6. What is left over charges, heats, and is then held back; what is missing is taken out of the bank.
-      const net = comes - drawn
-      let charge = 0
-      let discharge = 0
-      let dump = 0
-      let cutA = 0
-      let cutB = 0
-      let alternatorGiven = alternatorOut
-      if (net >= 0) {
-        charge = net < chargeMost ? net : chargeMost
-        let over = net - charge
-        if (over > 0) {
-          // Only the sun heats water: no generator runs for it.
-          const sunOver = outA + outB + sunChargeOut - drawn
-          let forHeat = over < sunOver ? over : sunOver
-          for (let d = 0; d < dumps.length; d += DUMP_WIDTH) {
-            let takes = dumps[d] as number
-            const leftW = (dumps[d + 2] as number) / stepH
-            if (leftW < takes) takes = leftW
-            if (forHeat < takes) takes = forHeat > 0 ? forHeat : 0
-            dumps[d + 2] = (dumps[d + 2] as number) - takes * stepH
-            dumps[d + 3] = (dumps[d + 3] as number) + takes * stepH
-            forHeat -= takes
-            dump += takes
+      // 4. What is wanted.
+      const acCritical = (schedule[s] as number) * loadFactor
+      const acOrdinary = (schedule[s + 1] as number) * loadFactor
+      const acWait = (schedule[s + 2] as number) * loadFactor
+      const dcCritical = (schedule[s + 3] as number) * loadFactor
+      const dcOrdinary = (schedule[s + 4] as number) * loadFactor
+      const dcWait = (schedule[s + 5] as number) * loadFactor
+      const lossCritical = (schedule[s + 6] as number) * loadFactor
+      const lossOrdinary = (schedule[s + 7] as number) * loadFactor
+      const lossWait = (schedule[s + 8] as number) * loadFactor
+      const mainsMost = mainsMostW * (schedule[s + 9] as number)
+      const alternatorOut = alternatorMostW * alternatorEfficiency * (schedule[s + 10] as number)
+      const mayStart = (schedule[s + 11] as number) * inUse
+      const criticalWanted = acCritical + dcCritical
+      const ordinaryWanted = acOrdinary + dcOrdinary
+      const waitWanted = acWait + dcWait
+      const standbyWanted = standbyW * inUse
+
+      // 1. The room of the batteries, and the rating the inverter has in it.
+      const roomC = airC < roomLowC ? roomLowC : airC > roomHighC ? roomHighC : airC
+      const overK = roomC - inverterDerateFromC
+      const rating = 1 - inverterDeratePerK * (overK > 0 ? overK : 0)
+      const inverterMost = inverterMostW * (rating > 0 ? rating : 0) * inUse
+
+      for (let part = 0; part < divisor; part++) {
+        const step = at * divisor + part
+        // 1. The heater brings the box to its set point within the step, if it can.
+        const heatAsked = ((setPointC - batteryC * warmthKept) * warmthGain - roomC) * boxWPerK
+        const heatWanted = (heatAsked < 0 ? 0 : heatAsked > heaterMostW ? heaterMostW : heatAsked) * inUse
+        const heatAc = heatWanted * heaterOnAc
+        const heatDc = heatWanted - heatAc
+
+        // 2. What the bank loses by itself, takes and gives.
+        const before = ownWh + boundWh
+        const warm = 1 + leakPerK * (batteryC - REFERENCE_C)
+        const kept = 1 - leakPerStep * (warm < LEAST_LEAK ? LEAST_LEAK : warm)
+        ownWh *= kept
+        boundWh *= kept
+        const stored = ownWh + boundWh
+        const leakW = (before - stored) / stepH
+        const soc = stored / fullWh
+        let capacity = capacityLineA + capacityPerKA * batteryC
+        const second = capacityLineB + capacityPerKB * batteryC
+        const third = capacityLineC + capacityPerKC * batteryC
+        if (second < capacity) capacity = second
+        if (third < capacity) capacity = third
+        if (capacity > 1) capacity = 1
+        if (capacity < 0) capacity = 0
+        const floor = 1 - depth * capacity
+        locked = batteryC < chargeLockC ? 1 : batteryC > chargeReleaseC ? 0 : locked
+        const cold = coldChargeShare + coldChargePerK * (batteryC - chargeLockC)
+        const hot = hotChargePerK * (chargeHotC - batteryC)
+        let chargeShare = cold < hot ? cold : hot
+        if (chargeShare > 1) chargeShare = 1
+        if (chargeShare < 0 || locked > 0) chargeShare = 0
+        let taper = 1 - taperPerSoc * (soc - taperFullAt)
+        if (taper > 1) taper = 1
+        if (taper < taperLeast) taper = taperLeast
+        const atHand = wellOwn * ownWh + wellBound * boundWh
+        const roomOwn = (wellShare * fullWh - atHand) / wellPerW
+        const roomAll = (fullWh - stored) / stepH
+        let gainMost = roomOwn < roomAll ? roomOwn : roomAll
+        if (gainMost < 0) gainMost = 0
+        const bend = chargeEfficiency * chargeEfficiency - 4 * resistancePerW * gainMost
+        const byRoom = (2 * gainMost) / (chargeEfficiency + Math.sqrt(bend > 0 ? bend : 0))
+        const byLimit = chargeMostW * chargeShare * taper
+        const chargeMost = byRoom < byLimit ? byRoom : byLimit
+        const giveOwn = atHand / wellPerW
+        const giveAll = (stored - floor * fullWh) / stepH
+        let giveMost = giveOwn < giveAll ? giveOwn : giveAll
+        if (giveMost < 0) giveMost = 0
+        const byStored = (2 * giveMost) / (1 + Math.sqrt(1 + 4 * resistancePerW * giveMost))
+        let coldUse = coldUsePerK * (batteryC - coldUseC)
+        coldUse = coldUse > 1 ? 1 : coldUse < 0 ? 0 : coldUse
+        let lowUse = lowUsePerSoc * (soc - floor)
+        lowUse = lowUse > 1 ? 1 : lowUse < lowUseLeast ? lowUseLeast : lowUse
+        const byUse = mostDischargeW * coldUse * lowUse
+        const dischargeMost = byStored < byUse ? byStored : byUse
+
+        // 4. Ranks that wait for better days.
+        ordinaryShed = soc < ordinaryShedAt ? 1 : soc > ordinaryBackAt ? 0 : ordinaryShed
+        waitShed = soc < waitShedAt ? 1 : soc > waitBackAt ? 0 : waitShed
+        const acOrdinaryNow = ordinaryShed > 0 ? 0 : acOrdinary
+        const dcOrdinaryNow = ordinaryShed > 0 ? 0 : dcOrdinary + lossOrdinary
+        const acWaitNow = waitShed > 0 ? 0 : acWait
+        const dcWaitNow = waitShed > 0 ? 0 : dcWait + lossWait
+
+        // 5. The AC side: AC-coupled sun, then mains, then generator, then the inverter.
+        const acWanted = heatAc + acCritical + acOrdinaryNow + acWaitNow
+        const acFromSun = acSunW < acWanted ? acSunW : acWanted
+        const afterSun = acWanted - acFromSun
+        const mainsHouse = sourceCarriesHouse > 0 ? (mainsMost < afterSun ? mainsMost : afterSun) : 0
+        const afterMains = afterSun - mainsHouse
+        let generatorMost = 0
+        if (generatorMostW > 0) {
+          const leastStart = floor + START_ABOVE_FLOOR
+          const startAt = generatorStartAt > leastStart ? generatorStartAt : leastStart
+          const isForced = generatorForced * inUse > 0 && soc < floor + FORCED_ABOVE_FLOOR
+          const isUseful = sourceCarriesHouse > 0 || chargeMost > 0
+          const goesOn = generatorOn > 0 && (soc < generatorStopAt || generatorSteps < generatorLeastSteps)
+          const starts = (mayStart > 0 && soc < startAt) || isForced
+          const runs = (goesOn || starts) && isUseful && inUse > 0
+          if (runs) {
+            if (generatorOn === 0) totals[32] = (totals[32] as number) + 1
+            generatorSteps = generatorOn > 0 ? generatorSteps + 1 : 1
+            generatorMost = generatorMostW
+          } else generatorSteps = 0
+          generatorOn = runs ? 1 : 0
+        }
+        const generatorHouse = sourceCarriesHouse > 0 ? (generatorMost < afterMains ? generatorMost : afterMains) : 0
+        const toInverter = afterMains - generatorHouse
+        const sourceLeft = mainsMost - mainsHouse + (generatorMost - generatorHouse)
+        let chargerOut = sourceLeft * chargerEfficiency
+        if (chargerOut > chargerMostW) chargerOut = chargerMostW
+        const acSpare = acSunW - acFromSun
+        let sunChargeIn = acSpare < acChargeMostW ? acSpare : acChargeMostW
+        let sunChargeOut = sunChargeIn * acChargeEfficiency
+
+        // 6. The DC bus: what comes, what goes.
+        const comes = outA + outB + alternatorOut + chargerOut + sunChargeOut
+        const dcNow = dcCritical + lossCritical + dcOrdinaryNow + dcWaitNow
+        const idle = toInverter > 0 ? idleW : sleepW * inUse
+        const inverterDraw = idle + (inverterSlope + inverterLossPerW * toInverter) * toInverter
+        const goes = standbyWanted + heatDc + dcNow + inverterDraw
+        let standby = standbyWanted
+        let heat = heatWanted
+        let acServed = acWanted - heatAc
+        let dcServed = dcCritical + (ordinaryShed > 0 ? 0 : dcOrdinary) + (waitShed > 0 ? 0 : dcWait)
+        let converterLoss = lossCritical + (ordinaryShed > 0 ? 0 : lossOrdinary) + (waitShed > 0 ? 0 : lossWait)
+        let inverterLost = inverterDraw - toInverter
+        let criticalServed = criticalWanted
+        let ordinaryServed = ordinaryShed > 0 ? 0 : ordinaryWanted
+        let waitServed = waitShed > 0 ? 0 : waitWanted
+        let drawn = goes
+        if (goes > comes + dischargeMost || toInverter > inverterMost) {
+          // Not enough for all: standby and heat, then rank by rank, the lowest goes without first.
+          let left = comes + dischargeMost
+          standby = standbyWanted < left ? standbyWanted : left
+          left -= standby
+          const heatDcGiven = heatDc < left ? heatDc : left
+          left -= heatDcGiven
+          let freeAc = acFromSun + mainsHouse + generatorHouse
+          const heatFree = heatAc < freeAc ? heatAc : freeAc
+          freeAc -= heatFree
+          const criticalFree = acCritical < freeAc ? acCritical : freeAc
+          freeAc -= criticalFree
+          const ordinaryFree = acOrdinaryNow < freeAc ? acOrdinaryNow : freeAc
+          freeAc -= ordinaryFree
+          const waitFree = acWaitNow < freeAc ? acWaitNow : freeAc
+          const asked = toInverter > 0
+          const idleAsked = asked ? idleW : sleepW * inUse
+          // An inverter that cannot even wake gives nothing, and draws nothing.
+          const wakes = left > idleAsked
+          const idleGiven = wakes ? idleAsked : 0
+          left -= idleGiven
+          let ratingLeft = wakes && asked ? inverterMost : 0
+          let through = 0
+          // Heater on the AC board.
+          const heatMore = heatAc - heatFree
+          const heatThrough = heatMore < ratingLeft ? heatMore : ratingLeft
+          ratingLeft -= heatThrough
+          const heatCost = inverterSlope * heatThrough
+          const heatBend = inverterLossPerW * heatThrough * heatThrough
+          const heatPart =
+            heatCost > 0 ? (2 * left) / (heatCost + Math.sqrt(heatCost * heatCost + 4 * heatBend * left)) : 0
+          const heatShare = heatPart < 1 ? heatPart : 1
+          left -= heatShare * (heatCost + heatShare * heatBend)
+          through += heatShare * heatThrough
+          if (left < 0) left = 0
+          // Critical.
+          const criticalMore = acCritical - criticalFree
+          const criticalThrough = criticalMore < ratingLeft ? criticalMore : ratingLeft
+          ratingLeft -= criticalThrough
+          const criticalCost =
+            dcCritical + lossCritical + (inverterSlope + 2 * inverterLossPerW * through) * criticalThrough
+          const criticalBend = inverterLossPerW * criticalThrough * criticalThrough
+          const criticalPart =
+            criticalCost > 0
+              ? (2 * left) / (criticalCost + Math.sqrt(criticalCost * criticalCost + 4 * criticalBend * left))
+              : 1
+          const criticalShare = criticalPart < 1 ? criticalPart : 1
+          left -= criticalShare * (criticalCost + criticalShare * criticalBend)
+          through += criticalShare * criticalThrough
+          if (left < 0) left = 0
+          // Ordinary.
+          const ordinaryMore = acOrdinaryNow - ordinaryFree
+          const ordinaryThrough = ordinaryMore < ratingLeft ? ordinaryMore : ratingLeft
+          ratingLeft -= ordinaryThrough
+          const ordinaryCost = dcOrdinaryNow + (inverterSlope + 2 * inverterLossPerW * through) * ordinaryThrough
+          const ordinaryBend = inverterLossPerW * ordinaryThrough * ordinaryThrough
+          const ordinaryPart =
+            ordinaryCost > 0
+              ? (2 * left) / (ordinaryCost + Math.sqrt(ordinaryCost * ordinaryCost + 4 * ordinaryBend * left))
+              : 1
+          const ordinaryShare = ordinaryPart < 1 ? ordinaryPart : 1
+          left -= ordinaryShare * (ordinaryCost + ordinaryShare * ordinaryBend)
+          through += ordinaryShare * ordinaryThrough
+          if (left < 0) left = 0
+          // What can wait.
+          const waitMore = acWaitNow - waitFree
+          const waitThrough = waitMore < ratingLeft ? waitMore : ratingLeft
+          const waitCost = dcWaitNow + (inverterSlope + 2 * inverterLossPerW * through) * waitThrough
+          const waitBend = inverterLossPerW * waitThrough * waitThrough
+          const waitPart =
+            waitCost > 0 ? (2 * left) / (waitCost + Math.sqrt(waitCost * waitCost + 4 * waitBend * left)) : 1
+          const waitShare = waitPart < 1 ? waitPart : 1
+          through += waitShare * waitThrough
+
+          heat = heatDcGiven + heatFree + heatShare * heatThrough
+          const dcOrdinaryGiven = ordinaryShed > 0 ? 0 : ordinaryShare * dcOrdinary
+          const dcWaitGiven = waitShed > 0 ? 0 : waitShare * dcWait
+          const acCriticalGiven = criticalFree + criticalShare * criticalThrough
+          const acOrdinaryGiven = ordinaryFree + ordinaryShare * ordinaryThrough
+          const acWaitGiven = waitFree + waitShare * waitThrough
+          acServed = acCriticalGiven + acOrdinaryGiven + acWaitGiven
+          dcServed = criticalShare * dcCritical + dcOrdinaryGiven + dcWaitGiven
+          converterLoss =
+            criticalShare * lossCritical +
+            (ordinaryShed > 0 ? 0 : ordinaryShare * lossOrdinary) +
+            (waitShed > 0 ? 0 : waitShare * lossWait)
+          criticalServed = acCriticalGiven + criticalShare * dcCritical
+          ordinaryServed = acOrdinaryGiven + dcOrdinaryGiven
+          waitServed = acWaitGiven + dcWaitGiven
+          const draw = idleGiven + (inverterSlope + inverterLossPerW * through) * through
+          inverterLost = draw - through
+          drawn = standby + heatDcGiven + dcServed + converterLoss + draw
+        }
+
+        // 6. What is left over charges, heats, and is then held back; what is missing is taken out of the bank.
+        const net = comes - drawn
+        let charge = 0
+        let discharge = 0
+        let dump = 0
+        let cutA = 0
+        let cutB = 0
+        let alternatorGiven = alternatorOut
+        if (net >= 0) {
+          charge = net < chargeMost ? net : chargeMost
+          let over = net - charge
+          if (over > 0) {
+            // Only the sun heats water: no generator runs for it.
+            const sunOver = outA + outB + sunChargeOut - drawn
+            let forHeat = over < sunOver ? over : sunOver
+            for (let d = 0; d < dumps.length; d += DUMP_WIDTH) {
+              let takes = dumps[d] as number
+              const leftW = (dumps[d + 2] as number) / stepH
+              if (leftW < takes) takes = leftW
+              if (forHeat < takes) takes = forHeat > 0 ? forHeat : 0
+              dumps[d + 2] = (dumps[d + 2] as number) - takes * stepH
+              dumps[d + 3] = (dumps[d + 3] as number) + takes * stepH
+              forHeat -= takes
+              dump += takes
+            }
+            over -= dump
+            const lessCharger = over < chargerOut ? over : chargerOut
+            chargerOut -= lessCharger
+            over -= lessCharger
+            const lessAlternator = over < alternatorOut ? over : alternatorOut
+            alternatorGiven = alternatorOut - lessAlternator
+            over -= lessAlternator
+            const lessAcSun = over < sunChargeOut ? over : sunChargeOut
+            sunChargeOut -= lessAcSun
+            over -= lessAcSun
+            cutB = over < outB ? over : outB
+            over -= cutB
+            cutA = over < outA ? over : outA
+            if (lessAcSun > 0) sunChargeIn = sunChargeOut / acChargeEfficiency
           }
-          over -= dump
-          const lessCharger = over < chargerOut ? over : chargerOut
-          chargerOut -= lessCharger
-          over -= lessCharger
-          const lessAlternator = over < alternatorOut ? over : alternatorOut
-          alternatorGiven = alternatorOut - lessAlternator
-          over -= lessAlternator
-          const lessAcSun = over < sunChargeOut ? over : sunChargeOut
-          sunChargeOut -= lessAcSun
-          over -= lessAcSun
-          cutB = over < outB ? over : outB
-          over -= cutB
-          cutA = over < outA ? over : outA
-          if (lessAcSun > 0) sunChargeIn = sunChargeOut / acChargeEfficiency
-        }
-      } else discharge = -net
+        } else discharge = -net
 
-      // 7. The bank.
-      const gain = (chargeEfficiency - resistancePerW * charge) * charge
-      const taken = (1 + resistancePerW * discharge) * discharge
-      const through = taken - gain
-      const batteryLoss = charge - gain + (taken - discharge) + leakW
-      const leftWh = stored - through * stepH
-      ownWh = atHand - wellPerW * through
-      boundWh = leftWh - ownWh
-      const settledC = roomC + heat / boxWPerK
-      batteryC = settledC + (batteryC - settledC) * warmthKept
+        // 7. The bank.
+        const gain = (chargeEfficiency - resistancePerW * charge) * charge
+        const taken = (1 + resistancePerW * discharge) * discharge
+        const through = taken - gain
+        const batteryLoss = charge - gain + (taken - discharge) + leakW
+        const leftWh = stored - through * stepH
+        ownWh = atHand - wellPerW * through
+        boundWh = leftWh - ownWh
+        const settledC = roomC + heat / boxWPerK
+        batteryC = settledC + (batteryC - settledC) * warmthKept
 
-      // 8. The books.
-      const chargerIn = chargerOut / chargerEfficiency
-      const mainsSpare = mainsMost - mainsHouse
-      const mainsCharge = chargerIn < mainsSpare ? chargerIn : mainsSpare
-      const mains = mainsHouse + mainsCharge
-      const generator = generatorHouse + (chargerIn - mainsCharge)
-      const alternator = alternatorEfficiency > 0 ? alternatorGiven / alternatorEfficiency : 0
-      const acGiven = acFromSun + sunChargeIn
-      const cutAIn = cutA / arrayAEfficiency
-      const cutBIn = cutB / arrayBEfficiency
-      const cut = cutAIn + cutBIn
-      const controllerLoss = (takenA - cutAIn) * (1 - arrayAEfficiency) + (takenB - cutBIn) * (1 - arrayBEfficiency)
-      const chargerLoss = chargerIn - chargerOut + (alternator - alternatorGiven) + (sunChargeIn - sunChargeOut)
-      const criticalUnmet = criticalWanted - criticalServed
-      const ordinaryUnmet = ordinaryWanted - ordinaryServed
-      const waitUnmet = waitWanted - waitServed
-      const unmet = criticalUnmet + ordinaryUnmet + waitUnmet
+        // 8. The books; totals in the order of TOTALS.
+        const chargerIn = chargerOut / chargerEfficiency
+        const mainsSpare = mainsMost - mainsHouse
+        const mainsCharge = chargerIn < mainsSpare ? chargerIn : mainsSpare
+        const mains = mainsHouse + mainsCharge
+        const generator = generatorHouse + (chargerIn - mainsCharge)
+        const alternator = alternatorEfficiency > 0 ? alternatorGiven / alternatorEfficiency : 0
+        const acGiven = acFromSun + sunChargeIn
+        const cutAIn = cutA / arrayAEfficiency
+        const cutBIn = cutB / arrayBEfficiency
+        const cut = cutAIn + cutBIn
+        const controllerLoss = (takenA - cutAIn) * (1 - arrayAEfficiency) + (takenB - cutBIn) * (1 - arrayBEfficiency)
+        const chargerLoss = chargerIn - chargerOut + (alternator - alternatorGiven) + (sunChargeIn - sunChargeOut)
+        const criticalUnmet = criticalWanted - criticalServed
+        const ordinaryUnmet = ordinaryWanted - ordinaryServed
+        const waitUnmet = waitWanted - waitServed
+        const unmet = criticalUnmet + ordinaryUnmet + waitUnmet
 
-      sumPvWh += pvW * stepH
-      sumControllerLossWh += controllerLoss * stepH
-      sumClippedWh += clippedW * stepH
-      sumCutWh += cut * stepH
-      sumAcCoupledWh += acGiven * stepH
-      sumAcCutWh += (acSunW - acGiven) * stepH
-      sumGeneratorWh += generator * stepH
-      sumMainsWh += mains * stepH
-      sumAlternatorWh += alternator * stepH
-      sumChargerLossWh += chargerLoss * stepH
-      sumInverterLossWh += inverterLost * stepH
-      sumConverterLossWh += converterLoss * stepH
-      sumHeaterWh += heat * stepH
-      sumStandbyWh += standby * stepH
-      sumAcServedWh += acServed * stepH
-      sumDcServedWh += dcServed * stepH
-      sumDumpWh += dump * stepH
-      sumBatteryLossWh += batteryLoss * stepH
-      sumChargeWh += charge * stepH
-      sumDischargeWh += discharge * stepH
-      sumThroughputWh += taken * stepH
-      sumWantedWh += (criticalWanted + ordinaryWanted + waitWanted) * stepH
-      sumCriticalWantedWh += criticalWanted * stepH
-      sumHours += criticalWanted + ordinaryWanted + waitWanted > NOTHING_W ? stepH : 0
-      if (criticalWanted > NOTHING_W) sumCriticalHours += stepH
-      if (unmet > NOTHING_W) {
-        sumUnmetWh += unmet * stepH
-        sumUnmetHours += stepH
-        sumOrdinaryUnmetWh += ordinaryUnmet * stepH
-        sumWaitUnmetWh += waitUnmet * stepH
-        gapH += stepH
-        if (isNight && shortTonight === 0) {
-          shortTonight = 1
-          sumShortNights += 1
+        totals[0] = (totals[0] as number) + pvW * stepH
+        totals[1] = (totals[1] as number) + controllerLoss * stepH
+        totals[2] = (totals[2] as number) + clippedW * stepH
+        totals[3] = (totals[3] as number) + cut * stepH
+        totals[4] = (totals[4] as number) + acGiven * stepH
+        totals[5] = (totals[5] as number) + (acSunW - acGiven) * stepH
+        totals[6] = (totals[6] as number) + generator * stepH
+        totals[7] = (totals[7] as number) + mains * stepH
+        totals[8] = (totals[8] as number) + alternator * stepH
+        totals[9] = (totals[9] as number) + chargerLoss * stepH
+        totals[10] = (totals[10] as number) + inverterLost * stepH
+        totals[11] = (totals[11] as number) + converterLoss * stepH
+        totals[12] = (totals[12] as number) + heat * stepH
+        totals[13] = (totals[13] as number) + standby * stepH
+        totals[14] = (totals[14] as number) + acServed * stepH
+        totals[15] = (totals[15] as number) + dcServed * stepH
+        totals[16] = (totals[16] as number) + dump * stepH
+        totals[17] = (totals[17] as number) + batteryLoss * stepH
+        totals[18] = (totals[18] as number) + charge * stepH
+        totals[19] = (totals[19] as number) + discharge * stepH
+        totals[20] = (totals[20] as number) + taken * stepH
+        totals[21] = (totals[21] as number) + (criticalWanted + ordinaryWanted + waitWanted) * stepH
+        totals[22] = (totals[22] as number) + criticalWanted * stepH
+        if (criticalWanted + ordinaryWanted + waitWanted > NOTHING_W) totals[27] = (totals[27] as number) + stepH
+        if (criticalWanted > NOTHING_W) totals[28] = (totals[28] as number) + stepH
+        if (unmet > NOTHING_W) {
+          totals[23] = (totals[23] as number) + unmet * stepH
+          totals[29] = (totals[29] as number) + stepH
+          totals[25] = (totals[25] as number) + ordinaryUnmet * stepH
+          totals[26] = (totals[26] as number) + waitUnmet * stepH
+          gapH += stepH
+          if (isNight && shortTonight === 0) {
+            shortTonight = 1
+            totals[35] = (totals[35] as number) + 1
+          }
+          if (gapH > (extremes[0] as number)) {
+            extremes[0] = gapH
+            extremes[1] = step
+          }
+        } else gapH = 0
+        if (criticalUnmet > NOTHING_W) {
+          totals[24] = (totals[24] as number) + criticalUnmet * stepH
+          totals[30] = (totals[30] as number) + stepH
+          criticalGapH += stepH
+          if (criticalGapH > (extremes[2] as number)) extremes[2] = criticalGapH
+        } else criticalGapH = 0
+        if (generatorMost > 0) {
+          totals[31] = (totals[31] as number) + stepH
+          const fuel0 = fuelLineA + fuelPerWA * generator
+          const fuel1 = fuelLineB + fuelPerWB * generator
+          totals[33] = (totals[33] as number) + (fuel1 > fuel0 ? fuel1 : fuel0) * stepH
         }
-        if (gapH > (extremes[0] as number)) {
-          extremes[0] = gapH
-          extremes[1] = step
+        if (locked > 0) totals[36] = (totals[36] as number) + stepH
+        const endSoc = leftWh / fullWh
+        if (endSoc < (extremes[3] as number)) {
+          extremes[3] = endSoc
+          extremes[4] = step
         }
-      } else gapH = 0
-      if (criticalUnmet > NOTHING_W) {
-        sumCriticalUnmetWh += criticalUnmet * stepH
-        sumCriticalUnmetHours += stepH
-        criticalGapH += stepH
-        if (criticalGapH > (extremes[2] as number)) extremes[2] = criticalGapH
-      } else criticalGapH = 0
-      if (generatorMost > 0) {
-        sumGeneratorHours += stepH
-        const fuel0 = fuelLineA + fuelPerWA * generator
-        const fuel1 = fuelLineB + fuelPerWB * generator
-        sumFuelL += (fuel1 > fuel0 ? fuel1 : fuel0) * stepH
-      }
-      if (locked > 0) sumLockedHours += stepH
-      const endSoc = leftWh / fullWh
-      if (endSoc < (extremes[3] as number)) {
-        extremes[3] = endSoc
-        extremes[4] = step
-      }
-      if (endSoc > FULL_SOC && fullToday === 0) {
-        fullToday = 1
-        sumFullDays += 1
-      }
-      if (batteryC < (extremes[5] as number)) extremes[5] = batteryC
-      if (flowsPerStep > 0) {
-        const f = step * flowsPerStep
-        flows[f] = pvW
-        flows[f + 1] = controllerLoss
-        flows[f + 2] = clippedW
-        flows[f + 3] = cut
-        flows[f + 4] = acGiven
-        flows[f + 5] = generator
-        flows[f + 6] = mains
-        flows[f + 7] = alternator
-        flows[f + 8] = chargerLoss
-        flows[f + 9] = inverterLost
-        flows[f + 10] = converterLoss
-        flows[f + 11] = heat
-        flows[f + 12] = standby
-        flows[f + 13] = acServed
-        flows[f + 14] = dcServed
-        flows[f + 15] = dump
-        flows[f + 16] = unmet
-        flows[f + 17] = charge
-        flows[f + 18] = discharge
-        flows[f + 19] = batteryLoss
-        flows[f + 20] = endSoc
-        flows[f + 21] = leftWh
-        flows[f + 22] = criticalUnmet
-        flows[f + 23] = acSunW - acGiven
-        flows[f + 24] = batteryC
+        if (endSoc > FULL_SOC && fullToday === 0) {
+          fullToday = 1
+          totals[34] = (totals[34] as number) + 1
+        }
+        if (batteryC < (extremes[5] as number)) extremes[5] = batteryC
+        if (flowsPerStep > 0) {
+          const f = step * flowsPerStep
+          flows[f] = pvW
+          flows[f + 1] = controllerLoss
+          flows[f + 2] = clippedW
+          flows[f + 3] = cut
+          flows[f + 4] = acGiven
+          flows[f + 5] = generator
+          flows[f + 6] = mains
+          flows[f + 7] = alternator
+          flows[f + 8] = chargerLoss
+          flows[f + 9] = inverterLost
+          flows[f + 10] = converterLoss
+          flows[f + 11] = heat
+          flows[f + 12] = standby
+          flows[f + 13] = acServed
+          flows[f + 14] = dcServed
+          flows[f + 15] = dump
+          flows[f + 16] = unmet
+          flows[f + 17] = charge
+          flows[f + 18] = discharge
+          flows[f + 19] = batteryLoss
+          flows[f + 20] = endSoc
+          flows[f + 21] = leftWh
+          flows[f + 22] = criticalUnmet
+          flows[f + 23] = acSunW - acGiven
+          flows[f + 24] = batteryC
+        }
       }
     }
   }
-  totals[0] = (totals[0] as number) + sumPvWh
-  totals[1] = (totals[1] as number) + sumControllerLossWh
-  totals[2] = (totals[2] as number) + sumClippedWh
-  totals[3] = (totals[3] as number) + sumCutWh
-  totals[4] = (totals[4] as number) + sumAcCoupledWh
-  totals[5] = (totals[5] as number) + sumAcCutWh
-  totals[6] = (totals[6] as number) + sumGeneratorWh
-  totals[7] = (totals[7] as number) + sumMainsWh
-  totals[8] = (totals[8] as number) + sumAlternatorWh
-  totals[9] = (totals[9] as number) + sumChargerLossWh
-  totals[10] = (totals[10] as number) + sumInverterLossWh
-  totals[11] = (totals[11] as number) + sumConverterLossWh
-  totals[12] = (totals[12] as number) + sumHeaterWh
-  totals[13] = (totals[13] as number) + sumStandbyWh
-  totals[14] = (totals[14] as number) + sumAcServedWh
-  totals[15] = (totals[15] as number) + sumDcServedWh
-  totals[16] = (totals[16] as number) + sumDumpWh
-  totals[17] = (totals[17] as number) + sumBatteryLossWh
-  totals[18] = (totals[18] as number) + sumChargeWh
-  totals[19] = (totals[19] as number) + sumDischargeWh
-  totals[20] = (totals[20] as number) + sumThroughputWh
-  totals[21] = (totals[21] as number) + sumWantedWh
-  totals[22] = (totals[22] as number) + sumCriticalWantedWh
-  totals[23] = (totals[23] as number) + sumUnmetWh
-  totals[24] = (totals[24] as number) + sumCriticalUnmetWh
-  totals[25] = (totals[25] as number) + sumOrdinaryUnmetWh
-  totals[26] = (totals[26] as number) + sumWaitUnmetWh
-  totals[27] = (totals[27] as number) + sumHours
-  totals[28] = (totals[28] as number) + sumCriticalHours
-  totals[29] = (totals[29] as number) + sumUnmetHours
-  totals[30] = (totals[30] as number) + sumCriticalUnmetHours
-  totals[31] = (totals[31] as number) + sumGeneratorHours
-  totals[32] = (totals[32] as number) + sumGeneratorStarts
-  totals[33] = (totals[33] as number) + sumFuelL
-  totals[34] = (totals[34] as number) + sumFullDays
-  totals[35] = (totals[35] as number) + sumShortNights
-  totals[36] = (totals[36] as number) + sumLockedHours
   state[0] = ownWh
   state[1] = boundWh
   state[2] = batteryC
@@ -698,6 +627,19 @@ export function runDays(
   const { parameters, schedule, days, weather, dumps, divisor } = run
   const kept = flows ?? SCRATCH
   const perStep = flows ? FLOW_WIDTH : 0
-  for (let day = firstDay; day < pastDay; day++)
-    runDay(parameters, schedule, days, weather, dumps, divisor, day, state, totals, extremes, kept, perStep)
+  runSteps(
+    parameters,
+    schedule,
+    days,
+    weather,
+    dumps,
+    divisor,
+    firstDay,
+    pastDay,
+    state,
+    totals,
+    extremes,
+    kept,
+    perStep,
+  )
 }
