@@ -9,7 +9,17 @@ export { HOURS_COLUMNS, hoursFile } from './hours-file.ts'
 export { type Matter, whatMatters } from './matters.ts'
 export { isPlan, type NoPlan, type Plan, planOf } from './plan.ts'
 export { askedOf, RELIABILITY, suggestedKind, wilsonInterval } from './reliability.ts'
-export { type FoundDesign, type Searched, searchDesigns } from './search.ts'
+export {
+  designFound,
+  type FoundDesign,
+  type Searched,
+  type Searcher,
+  searchDesigns,
+  searchShare,
+  searchTogether,
+} from './search.ts'
+export type { Candidate, Share } from './search-grid.ts'
+export type { ShareFound } from './search-share.ts'
 export { FLOW_WIDTH, FLOWS, type Flow, type Totals } from './terms.ts'
 export {
   aloneOf,

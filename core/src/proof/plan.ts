@@ -103,4 +103,17 @@ export function planOf(design: Design, { divisor = 1, agedFactor }: PlanChoices 
   }
 }
 
+/** What a plan has of its bank, and of generator, mains and engine: what another one of them would change. */
+export function bankPart(design: Design, { divisor, agedFactor }: Plan): Partial<Terms> {
+  const { bank, item } = design.battery
+  if (!bank || !item) return {}
+  const { warmthKept } = roomTerms(design, bank, 1 / divisor)
+  return { warmthKept, ...bankTerms(design, item, bank, agedFactor, 1 / divisor) }
+}
+
+export function sourcePart(design: Design, { divisor }: Plan): Partial<Terms> {
+  const { bank } = design.battery
+  return bank ? sourceTerms(design, bank.voltageV.value, divisor) : {}
+}
+
 export const isPlan = (plan: Plan | NoPlan): plan is Plan => 'terms' in plan

@@ -11,47 +11,66 @@ export interface Candidate {
   readonly price: number
 }
 
-/** Every design of the search, the cheapest first. */
-export function candidatesOf({ arrays, banks, backups, tilts }: Levels): Candidate[] {
-  const all = arrays.flatMap((panels, arrayType) =>
-    panels.levels.flatMap((array, a) =>
-      banks.flatMap((batteries, bankType) =>
-        batteries.levels.flatMap((bank, b) =>
-          backups.flatMap((backup, g) =>
-            tilts.map((tilt, t) => ({
-              array: a,
-              arrayType,
-              bank: b,
-              bankType,
-              backup: g,
-              tilt: t,
-              price: array.price + bank.price + backup.price + tilt.price,
-            })),
-          ),
-        ),
-      ),
+/** A kind is what is the same of designs that differ in panels and batteries alone. */
+export type Kind = Pick<Candidate, 'arrayType' | 'bankType' | 'backup' | 'tilt'>
+
+export const kindOf = ({ arrayType, bankType, backup, tilt }: Kind): string =>
+  `${arrayType}.${bankType}.${backup}.${tilt}`
+
+/** One share of the designs, for one of several workers: whole kinds, dealt out in turn. */
+export interface Share {
+  readonly part: number
+  readonly of: number
+}
+
+/** The designs of a share, the cheapest first, and how many there are in all. */
+export function candidatesOf({ arrays, banks, backups, tilts }: Levels, { part, of }: Share): Candidate[] {
+  const kinds = arrays.flatMap((_, arrayType) =>
+    banks.flatMap((__, bankType) =>
+      backups.flatMap((___, backup) => tilts.map((____, tilt): Kind => ({ arrayType, bankType, backup, tilt }))),
     ),
   )
+  const own = kinds.filter((_, i) => i % of === part)
+  const all = own.flatMap((kind) => {
+    const size = backups[kind.backup]?.size ?? 0
+    const tiltPrice = tilts[kind.tilt]?.price ?? 0
+    return (banks[kind.bankType]?.levels ?? []).flatMap(({ prices }, bank) => {
+      const price = prices[size] ?? null
+      return price !== null
+        ? (arrays[kind.arrayType]?.levels ?? []).map((panels, array) => ({
+            ...kind,
+            array,
+            bank,
+            price: panels.price + price + tiltPrice,
+          }))
+        : []
+    })
+  })
   return all.sort((a, b) => a.price - b.price)
 }
 
-/** Where a grid is looked at first, as shares of its strings and its batteries: the largest, then inwards. */
+/** Every design there is among the steps. */
+export function designsIn({ arrays, banks, backups, tilts }: Levels): number {
+  const steps = (ladders: Levels['arrays']) => ladders.reduce((sum, { levels }) => sum + levels.length, 0)
+  const sourced = banks.flatMap(({ levels }) =>
+    levels.flatMap(({ prices }) => backups.map(({ size }) => prices[size] ?? null)),
+  )
+  return steps(arrays) * sourced.filter((price) => price !== null).length * tilts.length
+}
+
+/** Where the designs of a kind are looked at first, as shares of its panels and its batteries: the largest, then inwards. */
 export const COARSE = [
   [1, 1],
+  [0.5, 0.5],
   [0.5, 1],
   [1, 0.5],
-  [0.5, 0.5],
-  [0.25, 1],
-  [1, 0.25],
   [0.25, 0.5],
   [0.5, 0.25],
 ] as const
 
-/** What is the same of designs that differ in strings and batteries alone. */
-export const kindOf = ({
-  arrayType,
-  bankType,
-  backup,
-  tilt,
-}: Pick<Candidate, 'arrayType' | 'bankType' | 'backup' | 'tilt'>): string =>
-  `${arrayType}.${bankType}.${backup}.${tilt}`
+/** Shares at which the frontier is looked at. */
+const TOLD_AT = [0, 0.25, 0.5, 0.75, 1] as const
+
+/** Steps of a ladder at which the frontier is looked at: few, from the smallest to the largest. */
+export const toldSteps = (levels: number): Set<number> =>
+  new Set(TOLD_AT.map((share) => Math.round(share * (levels - 1))))

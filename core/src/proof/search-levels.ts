@@ -1,4 +1,4 @@
-import { itemName } from '../catalogue/schema.ts'
+import { itemName, type Panel } from '../catalogue/schema.ts'
 import type { Catalogue } from '../catalogue/shelf.ts'
 import { type Design, design } from '../chain/design.ts'
 import { applyAll } from '../edit/apply.ts'
@@ -6,38 +6,67 @@ import type { Edit } from '../edit/edit.ts'
 import type { Job } from '../job/schema.ts'
 import { formatNumber, formatPercent, formatQuantity } from '../units/format.ts'
 import { nightsFromFull } from './nights.ts'
-import { isPlan, type Plan, planOf } from './plan.ts'
+import { bankPart, isPlan, type Plan, planOf, sourcePart } from './plan.ts'
 import type { Terms } from './terms.ts'
 
 /** What a search may vary, and what each step of it comes to: made from whole designs, one thing changed in each. */
 
-/** A step of one thing: a number of strings, of batteries, a generator, a tilt. */
+/** A step of one thing: a number of panels, of batteries, a generator, a tilt. */
 export interface Level {
   readonly label: string
   readonly edits: readonly Edit[]
   /** Of the parts, over the design it was made from. */
   readonly price: number
-  /** What it changes of the plan. */
+}
+
+/** A tilt, and what falls on the panels with it. */
+export interface TiltLevel extends Level {
+  readonly weather: Plan['weather']
+}
+
+/** Panels, batteries and backup together: what another of them would cost and change, for each goes by the others. */
+export interface Together {
+  /** Of the parts, over the design it was made from. */
+  readonly price: number
   readonly terms: Partial<Terms>
-  readonly weather: Plan['weather'] | null
+}
+
+/** A step of the bank, with each backup beside it: their sizes go by the bank. */
+export interface BankLevel extends Level {
+  /** Nights it carries from full. */
   readonly nights: number
-  /** Price of the whole bank, and the share of it a full year of full cycles would wear. */
-  readonly bank: { readonly price: number; readonly plan: Plan } | null
+  /** Price of the whole bank, and its plan, whose wear it is. */
+  readonly bankPrice: number
+  readonly plan: Plan
+  /** Of bank and backup together, by the size of the backup; null where it cannot be had with this bank. */
+  readonly prices: readonly (number | null)[]
+}
+
+/** A backup of the search. */
+export interface BackupLevel {
+  readonly label: string
+  readonly edits: readonly Edit[]
+  /** Which of the sizes it is of, and the charge it starts at where that is varied. */
+  readonly size: number
+  readonly startAt: number | null
+  readonly hasGenerator: boolean
 }
 
 /** Panels or batteries of one type, from few to many. */
-export interface Ladder {
+export interface Ladder<L extends Level = Level> {
   readonly name: string
-  readonly levels: readonly Level[]
+  readonly levels: readonly L[]
 }
 
 export interface Levels {
   readonly base: Design
   readonly plan: Plan
   readonly arrays: readonly Ladder[]
-  readonly banks: readonly Ladder[]
-  readonly backups: readonly Level[]
-  readonly tilts: readonly Level[]
+  readonly banks: readonly Ladder<BankLevel>[]
+  readonly backups: readonly BackupLevel[]
+  readonly tilts: readonly TiltLevel[]
+  /** Worked when it is first asked; null where they cannot be had together. */
+  readonly together: (panels: Level, batteries: Level, backup: BackupLevel) => Together | null
 }
 
 /** Ids of the dangers and faults a design has: told by whoever knows the checks. */
@@ -52,9 +81,13 @@ export interface SearchBrief {
 }
 
 /** Types looked through where a person leaves them open, and steps of each. */
-const MOST_TYPES = 2
+const MOST_TYPES = 3
 const MOST_STRINGS = 14
 const MOST_PARALLEL = 12
+/** Controllers more than the design has, where their number is left open. */
+const MORE_CONTROLLERS = 2
+/** Arrays that cannot be built, one after another, after which no larger one is tried. */
+const MOST_VAIN = 4
 /** Faults of rules of thumb, which the years themselves answer. */
 export const ANSWERED_BY_THE_YEAR: ReadonlySet<string> = new Set([
   'year.not-carried',
@@ -67,47 +100,71 @@ export const ANSWERED_BY_THE_YEAR: ReadonlySet<string> = new Set([
   'controller.clips',
 ])
 
-/** @returns null where there is no year to work */
-export function levelsOf({ job, catalogue, faults }: SearchBrief): Levels | null {
+/** A design tried with some edits: whole, and what it changes. */
+interface Tried {
+  readonly made: Design
+  readonly plan: Plan
+}
+/** With `isPart` what it is put together with answers for its faults. */
+type Try = (edits: readonly Edit[], isPart?: boolean) => Tried | null
+
+/**
+ * @param onTried called after each design that was tried; false to stop
+ * @returns null where there is no year to work, or where it was stopped
+ */
+export function levelsOf({ job, catalogue, faults }: SearchBrief, onTried?: () => boolean): Levels | null {
   const base = design(job, catalogue)
   const plan = planOf(base)
   if (!isPlan(plan)) return null
   const own = new Set(faults(base))
-  const tried = (edits: readonly Edit[]): { readonly made: Design; readonly plan: Plan } | null => {
+  let isStopped = false
+  const tried: Try = (edits, isPart = false) => {
+    isStopped ||= onTried?.() === false
+    if (isStopped) return null
     const made = design(applyAll(job, edits), catalogue)
     if (made.needs.length > base.needs.length) return null
-    if (faults(made).some((id) => !own.has(id) && !ANSWERED_BY_THE_YEAR.has(id))) return null
+    if (!isPart && faults(made).some((id) => !own.has(id) && !ANSWERED_BY_THE_YEAR.has(id))) return null
     const its = planOf(made)
     return isPlan(its) ? { made, plan: its } : null
   }
-  const level = (label: string, edits: readonly Edit[], pick: (plan: Plan) => Partial<Terms>): Level | null => {
-    const found = tried(edits)
-    if (!found) return null
-    return {
-      label,
-      edits,
-      price: found.made.parts.price.value - base.parts.price.value,
-      terms: pick(found.plan),
-      weather: null,
-      nights: 0,
-      bank: null,
-    }
-  }
-  return {
+  const backups = backupLevels(base, tried)
+  const sizes = sizesOf(backups)
+  const known = new Map<string, Together | null>()
+  const levels: Levels = {
+    together(panels, batteries, { size }) {
+      const edits = [...panels.edits, ...batteries.edits, ...(sizes[size] ?? [])]
+      const key = JSON.stringify(edits)
+      const before = known.get(key)
+      if (before !== undefined) return before
+      const found = tried(edits, true)
+      const together = found && { price: priceOver(base, found), terms: partsOf(found) }
+      known.set(key, together)
+      return together
+    },
     base,
     plan,
-    arrays: arrayLadders(base, level),
-    banks: bankLadders(base, tried),
-    backups: backupLevels(base, plan, level),
+    arrays: arrayLadders(base, tried),
+    banks: bankLadders(base, tried, sizes),
+    backups,
     tilts: tiltLevels(base, plan, tried),
   }
+  return isStopped ? null : levels
 }
 
-type MakeLevel = (label: string, edits: readonly Edit[], pick: (plan: Plan) => Partial<Terms>) => Level | null
-type Try = (edits: readonly Edit[]) => { readonly made: Design; readonly plan: Plan } | null
+/** What the balance reads of panels, batteries and backup. */
+const partsOf = ({ made, plan }: Tried): Partial<Terms> => ({
+  arrayA: plan.terms.arrayA,
+  ...bankPart(made, plan),
+  ...sourcePart(made, plan),
+})
 
-/** Strings of the panels that may be taken, one more each, up to what roof, weight and controllers allow. */
-function arrayLadders({ array, controller, option }: Design, level: MakeLevel): Ladder[] {
+/** What a design costs more than the one it was made from, in parts. */
+const priceOver = (base: Design, { made }: Pick<Tried, 'made'>): number =>
+  made.parts.price.value - base.parts.price.value
+
+/** Panels that may be taken, from few to many, as far as roof, weight and controllers allow. */
+function arrayLadders(base: Design, tried: Try): Ladder[] {
+  const { array, controller, option } = base
   const { layout } = array
   if (!layout) return []
   const panels =
@@ -117,71 +174,62 @@ function arrayLadders({ array, controller, option }: Design, level: MakeLevel): 
   const types = [layout.panel, ...panels.filter(({ id }) => id !== layout.panel.id)].slice(0, MOST_TYPES)
   return types.flatMap((panel) => {
     const laid = array.layouts.find((each) => each.panel.id === panel.id) ?? layout
-    const levels: Level[] = []
     const controllers = option.controller.quantity ?? controller.quantity
-    for (let strings = 1; strings <= MOST_STRINGS; strings++) {
-      const count = strings * laid.panelsPerString * controllers
-      const edits: Edit[] = [
-        { act: 'set-option', part: 'array', patch: { panelId: panel.id } },
-        {
-          act: 'set-option',
-          part: 'controller',
-          patch: { panelsPerString: laid.panelsPerString, stringsPerController: strings, quantity: controllers },
-        },
-      ]
-      const made = level(`${count} × ${formatQuantity(panel.powerW, 'W')}`, edits, ({ terms: { arrayA } }) => ({
-        arrayA,
-      }))
-      if (made) levels.push(made)
-      else if (levels.length > 0) break
+    const more = option.controller.quantity === null ? MORE_CONTROLLERS : 0
+    const levels: Level[] = []
+    let vain = 0
+    for (const strung of stringings(laid.panelsPerString, controllers, more)) {
+      if (vain >= MOST_VAIN && levels.length > 0) break
+      const label = `${strung.count} × ${formatQuantity(panel.powerW, 'W')}`
+      if (levels.at(-1)?.label === label) continue
+      const edits = arrayEdits(panel, strung)
+      const made = tried(edits)
+      if (made) levels.push({ label, edits, price: priceOver(base, made) })
+      vain = made ? 0 : vain + 1
     }
     return levels.length > 0 ? [{ name: itemName(panel), levels }] : []
   })
 }
 
-/** Terms that belong to the bank. */
-const BANK_TERMS = [
-  'fullWh',
-  'wellShare',
-  'wellOwn',
-  'wellBound',
-  'wellPerW',
-  'leakPerStep',
-  'leakPerK',
-  'chargeEfficiency',
-  'resistancePerW',
-  'mostChargeW',
-  'mostDischargeW',
-  'chargeLockC',
-  'chargeReleaseC',
-  'coldChargeShare',
-  'coldChargePerK',
-  'chargeHotC',
-  'hotChargePerK',
-  'taperFullAt',
-  'taperPerSoc',
-  'taperLeast',
-  'coldUseC',
-  'coldUsePerK',
-  'lowUsePerSoc',
-  'lowUseLeast',
-  'capacityAt0',
-  'capacityPerK',
-  'depth',
-  'warmthKept',
-] as const satisfies readonly (keyof Terms)[]
+interface Stringing {
+  readonly count: number
+  readonly panelsPerString: number
+  readonly strings: number
+  readonly controllers: number
+}
 
-const bankOf = (terms: Terms): Partial<Terms> => Object.fromEntries(BANK_TERMS.map((name) => [name, terms[name]]))
+/** Ways to string an array, the smallest first; of those of a size the one most like what there is. */
+function stringings(panelsPerString: number, controllers: number, more: number): Stringing[] {
+  const all: Stringing[] = []
+  for (const inSeries of [panelsPerString, panelsPerString - 1, panelsPerString + 1])
+    for (let extra = 0; extra <= more; extra++)
+      for (let strings = 1; strings <= MOST_STRINGS && inSeries >= 1; strings++) {
+        const count = inSeries * strings * (controllers + extra)
+        all.push({ count, panelsPerString: inSeries, strings, controllers: controllers + extra })
+      }
+  // Sorting is stable: those written first go before others of their size.
+  return all.sort((a, b) => a.count - b.count)
+}
 
-/** Strings of the batteries that may be taken. */
-function bankLadders({ battery, option, parts }: Design, tried: Try): Ladder[] {
+const arrayEdits = (panel: Panel, { panelsPerString, strings, controllers }: Stringing): Edit[] => [
+  { act: 'set-option', part: 'array', patch: { panelId: panel.id } },
+  {
+    act: 'set-option',
+    part: 'controller',
+    patch: { panelsPerString, stringsPerController: strings, quantity: controllers },
+  },
+]
+
+/** Strings of the batteries that may be taken, each with every size of the backup. */
+function bankLadders(base: Design, tried: Try, sizes: readonly (readonly Edit[])[]): Ladder<BankLevel>[] {
+  const { battery, option } = base
   const { item } = battery
   if (!item) return []
   const others =
     option.battery.itemId !== null ? [] : battery.candidates.filter(({ fits, bareCells }) => fits && !bareCells)
   const types = [item, ...others.map((each) => each.item).filter(({ id }) => id !== item.id)].slice(0, MOST_TYPES)
   return types.flatMap((unit) => {
-    const levels: Level[] = []
+    const levels: BankLevel[] = []
     for (let parallel = 1; parallel <= Math.min(MOST_PARALLEL, unit.maxParallel); parallel++) {
       const edits: Edit[] = [{ act: 'set-option', part: 'battery', patch: { itemId: unit.id, parallel } }]
       const found = tried(edits)
@@ -193,96 +241,79 @@ function bankLadders({ battery, option, parts }: Design, tried: Try): Ladder[] {
       levels.push({
         label: `${made.battery.bank?.units ?? parallel} × ${formatQuantity(unit.unitVoltageV, 'V')} ${formatQuantity(unit.capacityAh, 'Ah')}`,
         edits,
-        price: made.parts.price.value - parts.price.value,
-        terms: bankOf(plan.terms),
-        weather: null,
+        price: priceOver(base, found),
         nights: nightsFromFull(plan),
-        bank: { price: made.battery.bank?.price ?? 0, plan },
+        bankPrice: made.battery.bank?.price ?? 0,
+        plan,
+        prices: sizes.map((size) => {
+          const both = size.length === 0 ? found : tried([...edits, ...size], true)
+          return both && priceOver(base, both)
+        }),
       })
     }
     return levels.length > 0 ? [{ name: itemName(unit), levels }] : []
   })
 }
 
-/** Terms that belong to generator, mains and charger. */
-const BACKUP_TERMS = [
-  'chargerMostW',
-  'chargerEfficiency',
-  'sourceCarriesHouse',
-  'mainsMostW',
-  'generatorMostW',
-  'generatorStartAt',
-  'generatorStopAt',
-  'generatorLeastSteps',
-  'generatorForced',
-  'fuelAt0',
-  'fuelPerW',
-] as const satisfies readonly (keyof Terms)[]
-
-const backupOf = ({ terms }: Plan): Partial<Terms> =>
-  Object.fromEntries(BACKUP_TERMS.map((name) => [name, terms[name]]))
-
 /** Hours of a refill tried: the slower, the smaller the set. */
 const REFILLS_H = [3, 6, 10] as const
 const STARTS = [0.3, 0.45, 0.6] as const
 
 /** As it stands, none, and generators of several sizes with several thresholds. */
-function backupLevels({ option, backup }: Design, plan: Plan, level: MakeLevel): Level[] {
-  const asItStands: Level = {
-    label: backup.kind === 'none' ? 'no generator' : `as planned: ${backup.answer}`,
-    edits: [],
-    price: 0,
-    terms: backupOf(plan),
-    weather: null,
-    nights: 0,
-    bank: null,
+function backupLevels({ option, backup }: Design, tried: Try): BackupLevel[] {
+  const label = backup.kind === 'none' ? 'no generator' : `as planned: ${backup.answer}`
+  const hasGenerator = backup.kind === 'generator'
+  const levels: BackupLevel[] = [{ label, edits: [], size: 0, startAt: null, hasGenerator }]
+  if (option.backup.kind === 'mains') return levels
+  if (backup.kind !== 'none') {
+    const edits: Edit[] = [{ act: 'set-option', part: 'backup', patch: { kind: 'none', months: [] } }]
+    if (tried(edits)) levels.push({ label: 'no generator', edits, size: 1, startAt: null, hasGenerator: false })
   }
-  if (option.backup.kind === 'mains') return [asItStands]
-  const none =
-    backup.kind === 'none'
-      ? []
-      : [level('no generator', [{ act: 'set-option', part: 'backup', patch: { kind: 'none', months: [] } }], backupOf)]
   const bond = option.backup.bond === 'unanswered' ? 'transfers' : option.backup.bond
-  const sets = REFILLS_H.flatMap((refillHours) =>
-    STARTS.map((startAt) => {
-      const edit: Edit = {
-        act: 'set-option',
-        part: 'backup',
-        patch: {
-          kind: 'generator',
-          refillHours,
-          startAt,
-          bond,
-          ...(backup.kind === 'none' ? { generatorId: null } : {}),
-        },
-      }
-      return level(
-        `generator, bank full in ${formatNumber(refillHours)} h, from ${formatPercent(startAt, 0)}`,
-        [edit],
-        backupOf,
-      )
-    }),
-  )
-  return [asItStands, ...none, ...sets].filter((each) => each !== null)
+  const generatorId = backup.kind === 'none' ? { generatorId: null } : {}
+  for (const refillHours of REFILLS_H) {
+    const size = (levels.at(-1)?.size ?? 0) + 1
+    const edits = STARTS.map((startAt): Edit[] => {
+      const patch = { kind: 'generator', refillHours, startAt, bond, ...generatorId } as const
+      return [{ act: 'set-option', part: 'backup', patch }]
+    })
+    if (!tried(edits[0] ?? [])) continue
+    for (const [i, startAt] of STARTS.entries())
+      levels.push({
+        label: `generator, bank full in ${formatNumber(refillHours)} h, from ${formatPercent(startAt, 0)}`,
+        edits: edits[i] ?? [],
+        size,
+        startAt,
+        hasGenerator: true,
+      })
+  }
+  return levels
+}
+
+/** What makes each size of the backup: that of the first of its levels. */
+function sizesOf(backups: readonly BackupLevel[]): (readonly Edit[])[] {
+  const sizes = new Set(backups.map(({ size }) => size))
+  return [...sizes].map((size) => backups.find((each) => each.size === size)?.edits ?? [])
 }
 
 /** Other tilts of the first plane, where a frame may stand otherwise; degrees from where it stands. */
-const TILTS = [-15, 15] as const
+const TILTS = [-30, -15, 15, 30] as const
 
-function tiltLevels({ site, job, parts }: Design, plan: Plan, tried: Try): Level[] {
+function tiltLevels(base: Design, plan: Plan, tried: Try): TiltLevel[] {
+  const { site, job } = base
   const [plane] = site.planes
-  const asItLies: Level = { label: '', edits: [], price: 0, terms: {}, weather: plan.weather, nights: 0, bank: null }
+  const asItLies: TiltLevel = { label: '', edits: [], price: 0, weather: plan.weather }
   if (plane?.plane.positions !== 'fixed') return [asItLies]
   const isLaid = job.site.kind !== 'building' || plane.plane.mount === 'flush'
   if (isLaid && plane.plane.tiltDeg !== null) return [asItLies]
-  const others = TILTS.flatMap((by): Level[] => {
+  const others = TILTS.flatMap((by): TiltLevel[] => {
     const tiltDeg = Math.round((plane.tiltDeg[0]?.value ?? 0) + by)
     if (tiltDeg < 0 || tiltDeg > 90) return []
     const edits: Edit[] = [{ act: 'set-plane', planeId: plane.plane.id, patch: { tiltDeg } }]
     const found = tried(edits)
     if (!found) return []
-    const price = found.made.parts.price.value - parts.price.value
-    return [{ ...asItLies, label: `${formatNumber(tiltDeg)}°`, edits, price: 0 * price, weather: found.plan.weather }]
+    const price = priceOver(base, found)
+    return [{ label: `${formatNumber(tiltDeg)}°`, edits, price, weather: found.plan.weather }]
   })
   return [asItLies, ...others]
 }

@@ -3,12 +3,22 @@ import { FIRST_DAY } from '../site/synthetic-year.ts'
 import { runDays } from './balance.ts'
 import { packed } from './parameters.ts'
 import type { Plan } from './plan.ts'
-import { noExtremes, noTotals, STATE, type Terms, TOTALS, type Total, WEATHER_WIDTH } from './terms.ts'
+import {
+  DAY_WIDTH,
+  noExtremes,
+  noTotals,
+  SCHEDULE_WIDTH,
+  STATE,
+  type Terms,
+  TOTALS,
+  type Total,
+  WEATHER_WIDTH,
+} from './terms.ts'
 import type { Weather } from './weather.ts'
 import { DAYS_IN_YEAR, daysOf, dumpRows, fullState, RUN_IN_DAY } from './year.ts'
 import { FIRST_SEED } from './years.ts'
 
-/** Years of weather of one layout, the hardest first. */
+/** Years of weather of one layout, the hardest first, then the easiest: what lies between them is then guessed from both. */
 export interface SearchYears {
   readonly years: readonly { readonly seed: number; readonly weather: Float64Array; readonly days: Float64Array }[]
 }
@@ -22,7 +32,9 @@ export function searchYears(weather: Weather, count: number, dayLoadSpread: numb
     const hours = weather.year(seed)
     return { seed, weather: hours, days: daysOf(seed, dayLoadSpread), darkest: darkestSun(hours) }
   })
-  return { years: years.sort((a, b) => a.darkest - b.darkest) }
+  const [hardest, ...others] = years.sort((a, b) => a.darkest - b.darkest)
+  const easiest = others.pop()
+  return { years: [hardest, easiest, ...others].filter((year) => year !== undefined) }
 }
 
 /** Least sun of so many days running, on the main array. */
@@ -41,13 +53,15 @@ function darkestSun(weather: Float64Array): number {
   return least
 }
 
-/** What some years of a design came to; not whole where it was left early. */
+/** What some years of a design came to. */
 export interface SearchedYears {
+  /** Worked to the end; or left, because it misses what is asked or because it would cost too much. */
+  readonly end: 'whole' | 'misses' | 'dear'
   readonly holds: boolean
-  /** Months worked, of all. */
-  readonly whole: boolean
+  /** Shares carried; of one that was left those of the years that were worked. */
   readonly hours: number
   readonly criticalHours: number
+  /** Of a mean year; of one that was left no more than a whole run would give. */
   readonly generatorHours: number
   readonly fuelL: number
   readonly cycles: number
@@ -61,97 +75,140 @@ const [UNMET, CRITICAL, HOURS, CRITICAL_HOURS] = [
   at('criticalHours'),
 ]
 const [GENERATOR, FUEL, THROUGHPUT] = [at('generatorHours'), at('fuelL'), at('throughputWh')]
+/** A year not worked yet runs the generator at least so much of what the least of those worked does: a guide, not a law. */
+const LEAST_OF_LEAST = 0.9
+
+/** When years may be left before their end. */
+export interface Leaving {
+  /** Whether a mean year of a generator costs more than a design may. */
+  readonly isTooDear: (generatorHours: number, fuelL: number) => boolean
+  /** What years not worked yet come to is guessed from those that were; else only what is certain counts. */
+  readonly mayGuess: boolean
+}
+
+/** What is worked of every design of a search. */
+export interface SearchSetting {
+  readonly plan: Plan
+  readonly schedule: Float64Array
+  readonly asked: AskedOfYear
+}
 
 /**
- * Works the years of a design, hardest first, and looks after each month: with the first that makes it miss what is asked
- * it is left, where `early` says so. The same years as those a design is judged by, month by month.
+ * Works the years of a design and looks after each month whether it misses what is asked, after each year whether it costs
+ * too much. The same years as those a design is judged by.
+ * @param leaving null to work them to the end whatever they say
  */
 export function workSearched(
   terms: Terms,
-  plan: Plan,
-  schedule: Float64Array,
+  setting: SearchSetting,
   { years }: SearchYears,
-  asked: AskedOfYear,
-  early: boolean,
+  leaving: Leaving | null,
 ): SearchedYears {
+  const { plan, schedule, asked } = setting
   const parameters = packed(terms)
+  const count = years.length
+  const verdict = verdictOf(setting, count)
   const sum = noTotals()
-  const { hoursFraction, criticalFraction, yearsOfTen, generatorHours } = asked
-  const mayMiss = yearsOfTen === null ? 0 : Math.floor(years.length * (1 - yearsOfTen / 10) + 1e-9)
-  let missed = 0
-  let holds = true
-  for (const { weather, days } of years) {
+  const least = { hours: Number.POSITIVE_INFINITY, fuelL: Number.POSITIVE_INFINITY }
+  for (const [done, { weather, days }] of years.entries()) {
     const run = { parameters, schedule, days, weather, dumps: dumpRows(terms), divisor: plan.divisor }
     const state = fullState(terms, weather[RUN_IN_DAY * 24 * WEATHER_WIDTH + WEATHER_WIDTH - 1] ?? 15)
     runDays(run, RUN_IN_DAY, DAYS_IN_YEAR, state, noTotals(), noExtremes(), null)
     state[STATE.indexOf('gapH')] = 0
     const totals = noTotals()
     const extremes = noExtremes()
-    let isMissed = false
+    verdict.begin()
     for (const [month, first] of FIRST_DAY.entries()) {
       runDays(run, first, FIRST_DAY[month + 1] ?? DAYS_IN_YEAR, state, totals, extremes, null)
-      if (yearsOfTen === null) {
-        // Over all years together: what is missed already against what all of them may miss.
-        const most = (fraction: number, wanted: number) => (1 - fraction) * wanted * years.length + 1e-6
-        if (
-          hoursFraction !== null &&
-          (sum[UNMET] ?? 0) + (totals[UNMET] ?? 0) > most(hoursFraction, yearHours(plan, schedule).all)
-        )
-          holds = false
-        if (
-          criticalFraction !== null &&
-          (sum[CRITICAL] ?? 0) + (totals[CRITICAL] ?? 0) > most(criticalFraction, yearHours(plan, schedule).critical)
-        )
-          holds = false
-      } else if (!isMissed) {
-        const hours = yearHours(plan, schedule)
-        const over = (fraction: number | null, gone: number, wanted: number) =>
-          fraction !== null && gone > (1 - fraction) * wanted + 1e-6
-        if (
-          over(hoursFraction, totals[UNMET] ?? 0, hours.all) ||
-          over(criticalFraction, totals[CRITICAL] ?? 0, hours.critical)
-        ) {
-          isMissed = true
-          missed++
-          if (missed > mayMiss) holds = false
-        }
-      }
-      if (
-        generatorHours !== null &&
-        (sum[GENERATOR] ?? 0) + (totals[GENERATOR] ?? 0) > generatorHours * years.length + 1e-6
-      )
-        holds = false
-      if (early && !holds) return told(false, false, sum, terms, years.length)
+      verdict.look(sum, totals)
+      if (leaving && !verdict.holds) return told('misses', add(sum, totals), terms, count, done + 1)
     }
-    for (let i = 0; i < sum.length; i++) sum[i] = (sum[i] ?? 0) + (totals[i] ?? 0)
+    add(sum, totals)
+    least.hours = Math.min(least.hours, totals[GENERATOR] ?? 0)
+    least.fuelL = Math.min(least.fuelL, totals[FUEL] ?? 0)
+    if (!leaving || done + 1 === count) continue
+    const ahead = leaving.mayGuess && done > 0 ? (count - done - 1) * LEAST_OF_LEAST : 0
+    const hours = ((sum[GENERATOR] ?? 0) + ahead * least.hours) / count
+    const fuelL = ((sum[FUEL] ?? 0) + ahead * least.fuelL) / count
+    const misses = asked.generatorHours !== null && hours > asked.generatorHours
+    if (misses || leaving.isTooDear(hours, fuelL)) {
+      const end = misses ? 'misses' : 'dear'
+      return { ...told(end, sum, terms, count, done + 1), generatorHours: hours, fuelL }
+    }
   }
-  return told(holds, true, sum, terms, years.length)
+  return { ...told('whole', sum, terms, count, count), holds: verdict.holds }
 }
 
-function told(holds: boolean, whole: boolean, sum: Float64Array, terms: Terms, count: number): SearchedYears {
+function add(sum: Float64Array, totals: Float64Array): Float64Array {
+  for (let i = 0; i < sum.length; i++) sum[i] = (sum[i] ?? 0) + (totals[i] ?? 0)
+  return sum
+}
+
+/** Whether what is missed so far is more than all the years may miss. */
+function verdictOf({ schedule, asked }: SearchSetting, count: number) {
+  const { hoursFraction, criticalFraction, yearsOfTen, generatorHours } = asked
+  const wanted = yearHours(schedule)
+  const mayMiss = yearsOfTen === null ? 0 : Math.floor(count * (1 - yearsOfTen / 10) + 1e-9)
+  const over = (fraction: number | null, goneH: number, wantedH: number) =>
+    fraction !== null && goneH > (1 - fraction) * wantedH + 1e-6
+  let missed = 0
+  let isMissed = false
+  return {
+    holds: true,
+    begin() {
+      isMissed = false
+    },
+    /** @param before of the years before; now of this one so far */
+    look(before: Float64Array, now: Float64Array) {
+      const both = (which: number) => (before[which] ?? 0) + (now[which] ?? 0)
+      if (generatorHours !== null && both(GENERATOR) > generatorHours * count + 1e-6) this.holds = false
+      if (yearsOfTen === null) {
+        // Over all years together: what is missed already against what all of them may miss.
+        if (
+          over(hoursFraction, both(UNMET), wanted.all * count) ||
+          over(criticalFraction, both(CRITICAL), wanted.critical * count)
+        )
+          this.holds = false
+        return
+      }
+      if (isMissed) return
+      isMissed =
+        over(hoursFraction, now[UNMET] ?? 0, wanted.all) || over(criticalFraction, now[CRITICAL] ?? 0, wanted.critical)
+      if (isMissed && ++missed > mayMiss) this.holds = false
+    },
+  }
+}
+
+function told(
+  end: SearchedYears['end'],
+  sum: Float64Array,
+  terms: Terms,
+  count: number,
+  worked: number,
+): SearchedYears {
   const share = (gone: number, wanted: number) => (wanted > 0 ? 1 - gone / wanted : 1)
   return {
-    holds,
-    whole,
+    end,
+    holds: false,
     hours: share(sum[UNMET] ?? 0, sum[HOURS] ?? 0),
     criticalHours: share(sum[CRITICAL] ?? 0, sum[CRITICAL_HOURS] ?? 0),
     generatorHours: (sum[GENERATOR] ?? 0) / count,
     fuelL: (sum[FUEL] ?? 0) / count,
-    cycles: (sum[THROUGHPUT] ?? 0) / terms.fullWh / count,
+    cycles: (sum[THROUGHPUT] ?? 0) / terms.fullWh / worked,
   }
 }
 
 const wantedHours = new WeakMap<Float64Array, { readonly all: number; readonly critical: number }>()
 
 /** Hours of a year in which something, and something critical, is wanted. */
-function yearHours(_plan: Plan, schedule: Float64Array): { readonly all: number; readonly critical: number } {
+function yearHours(schedule: Float64Array): { readonly all: number; readonly critical: number } {
   const known = wantedHours.get(schedule)
   if (known) return known
   const days = daysOf(1, 0)
   let [all, critical] = [0, 0]
   for (let day = 0; day < DAYS_IN_YEAR; day++)
     for (let hour = 0; hour < 24; hour++) {
-      const row = (days[day * 2] ?? 0) + hour * 13
+      const row = (days[day * DAY_WIDTH] ?? 0) + hour * SCHEDULE_WIDTH
       const wanted = (column: number) => schedule[row + column] ?? 0
       const criticalW = wanted(0) + wanted(3)
       if (criticalW > 1e-6) critical++

@@ -1,15 +1,11 @@
 import { design } from '../chain/design.ts'
-import type { AskedOfYear } from '../chain/worked-year.ts'
 import { applyAll } from '../edit/apply.ts'
 import type { Edit } from '../edit/edit.ts'
 import { bankYears, yearsAhead } from './cost.ts'
 import { judgedDesign } from './judged-design.ts'
-import { askedOf } from './reliability.ts'
-import { type Candidate, COARSE, candidatesOf, kindOf } from './search-grid.ts'
-import { ANSWERED_BY_THE_YEAR, type Level, type Levels, levelsOf, type SearchBrief } from './search-levels.ts'
-import { type SearchedYears, type SearchYears, searchYears, workSearched } from './search-years.ts'
-import type { Terms } from './terms.ts'
-import { weatherOf } from './weather.ts'
+import type { Candidate, Share } from './search-grid.ts'
+import { ANSWERED_BY_THE_YEAR, type Levels, levelsOf, type SearchBrief } from './search-levels.ts'
+import { type Followed, type ShareFound, ShareSearch, stepsOf } from './search-share.ts'
 
 /** A design that was found: how to make it, what it costs and what it carries. */
 export interface FoundDesign {
@@ -42,214 +38,161 @@ export interface Searched {
 /** Years each design is worked over. */
 export const SEARCHED_YEARS = 10
 const MOST_BEST = 5
+/** Points of the frontier designed whole. */
+const MOST_POINTS = 7
+/** Share of the work that goes into making the steps. */
+const STEPS_SHARE = 0.15
+
+type OnShare = (share: number) => boolean
+
+/** The levels of the brief asked for last: a worker searches its share of them, and then designs what was found. */
+let kept: { readonly key: string; readonly levels: Levels } | null = null
+
+function levelsFor(brief: SearchBrief, onShare: OnShare = () => true): Levels | null {
+  const key = JSON.stringify([brief.job, brief.catalogue])
+  if (kept?.key === key) return kept.levels
+  let tried = 0
+  const levels = levelsOf(brief, () => onShare((STEPS_SHARE * tried) / (++tried + 20)))
+  kept = levels && { key, levels }
+  return levels
+}
 
 /**
- * The cheapest designs that carry what the brief asks, among those a person leaves open, and the frontier of price against
- * what is carried. Larger ones are looked at first to rule smaller ones out; then the cheapest first, until purchase alone
- * exceeds the fifth best. What is found is designed whole, with its checks, and worked again.
+ * A share of a search, for one of several workers.
  * @param onShare called with the share done; false to stop
  * @returns null where it was stopped, or where there is no year to work
  */
-export function searchDesigns(brief: SearchBrief, onShare?: (share: number) => boolean): Searched | null {
-  const levels = levelsOf(brief)
-  if (!levels || onShare?.(0.15) === false) return null
-  const search = new Search(brief, levels)
-  search.ruleOut()
-  if (onShare?.(0.3) === false) return null
-  const best = search.cheapest()
-  if (onShare?.(0.7) === false) return null
-  const frontier = search.frontier(best)
-  if (onShare?.(0.95) === false) return null
-  return {
-    best,
-    frontier,
-    designs: search.candidates.length,
-    worked: search.worked,
-    years: brief.years ?? SEARCHED_YEARS,
+export function searchShare(brief: SearchBrief, share: Share, onShare?: OnShare): ShareFound | null {
+  const tell = bySteps(onShare)
+  const levels = levelsFor(brief, tell)
+  if (!levels) return null
+  return new ShareSearch(levels, share, brief.years ?? SEARCHED_YEARS).run((done) =>
+    tell(STEPS_SHARE + (1 - STEPS_SHARE) * done),
+  )
+}
+
+/** Tells each hundredth once: a message from a worker takes longer than many a design. */
+function bySteps(onShare: OnShare | undefined): OnShare {
+  let next = 0
+  return (share) => {
+    if (!onShare || share < next) return true
+    next = share + 0.01
+    return onShare(share) !== false
   }
 }
 
-class Search {
-  readonly candidates: readonly Candidate[]
-  worked = 0
-  private readonly asked: AskedOfYear
-  private readonly years: number
-  private readonly schedule: Float64Array
-  private readonly weathers: readonly SearchYears[]
-  /** Largest designs that missed, by all but strings and batteries: smaller ones miss as well. */
-  private readonly missed = new Map<string, { readonly array: number; readonly bank: number }[]>()
-  private readonly known = new Map<Candidate, SearchedYears>()
+/** What several shares found together: the cheapest of all, and points that each carry more than any cheaper one. */
+export function gathered(shares: readonly ShareFound[]): Candidate[] {
+  const best = shares
+    .flatMap(({ best }) => best)
+    .sort((a, b) => a.figure - b.figure)
+    .slice(0, MOST_BEST + 2)
+  const rising: Followed[] = []
+  const points = shares.flatMap(({ points }) => points).sort((a, b) => a.candidate.price - b.candidate.price)
+  for (const point of points) if (point.figure > (rising.at(-1)?.figure ?? -1) + 1e-6) rising.push(point)
+  return [...best, ...thinned(rising)].map(({ candidate }) => candidate)
+}
 
-  constructor(
-    private readonly brief: SearchBrief,
-    private readonly levels: Levels,
-  ) {
-    const { plan, base } = levels
-    this.asked = askedOf(base.job, base.option)
-    this.years = brief.years ?? SEARCHED_YEARS
-    this.schedule = Float64Array.from(plan.schedule)
-    this.weathers = levels.tilts.map(({ weather }) =>
-      searchYears(weatherOf(weather ?? plan.weather), this.years, plan.dayLoadSpread),
-    )
-    this.candidates = candidatesOf(levels)
-  }
+/** Some of many, the first and the last among them. */
+function thinned<T>(all: readonly T[]): T[] {
+  if (all.length <= MOST_POINTS) return [...all]
+  const at = new Set(
+    Array.from({ length: MOST_POINTS }, (_, i) => Math.round((i * (all.length - 1)) / (MOST_POINTS - 1))),
+  )
+  return all.filter((_, i) => at.has(i))
+}
 
-  private stepsOf({ array, arrayType, bank, bankType, backup, tilt }: Candidate): Level[] {
-    const { arrays, banks, backups, tilts } = this.levels
-    return [arrays[arrayType]?.levels[array], banks[bankType]?.levels[bank], backups[backup], tilts[tilt]].filter(
-      (level) => level !== undefined,
-    )
-  }
+/** Makes designs whole, with their checks, and works them as any design is worked. */
+export function designFound(brief: SearchBrief, candidates: readonly Candidate[]): FoundDesign[] {
+  const levels = levelsFor(brief)
+  return levels ? candidates.flatMap((candidate) => wholeDesign(brief, levels, candidate) ?? []) : []
+}
 
-  private termsOf(candidate: Candidate): Terms {
-    return Object.assign({}, this.levels.plan.terms, ...this.stepsOf(candidate).map(({ terms }) => terms)) as Terms
-  }
-
-  private isRuledOut({ array, bank, ...rest }: Candidate): boolean {
-    const misses = this.missed.get(kindOf(rest))
-    return misses?.some((miss) => array <= miss.array && bank <= miss.bank) ?? false
-  }
-
-  /** Whether a design carries what is asked; what misses rules out those with fewer panels and batteries. */
-  private holds(candidate: Candidate): boolean {
-    const { asked } = this
-    const nights = this.levels.banks[candidate.bankType]?.levels[candidate.bank]?.nights ?? 0
-    const enough = asked.nights === null || nights >= asked.nights
-    const found = enough && this.work(candidate, true).holds
-    if (!found) {
-      const { array, bank, ...rest } = candidate
-      const key = kindOf(rest)
-      this.missed.set(key, [...(this.missed.get(key) ?? []), { array, bank }])
-    }
-    return found
-  }
-
-  private work(candidate: Candidate, early: boolean): SearchedYears {
-    const before = this.known.get(candidate)
-    if (before && (before.whole || early)) return before
-    this.worked++
-    const weather = this.weathers[candidate.tilt]
-    if (!weather) throw new Error('a tilt without weather')
-    const found = workSearched(this.termsOf(candidate), this.levels.plan, this.schedule, weather, this.asked, early)
-    this.known.set(candidate, found)
-    return found
-  }
-
-  /** Of each kind the largest, then some between: those that miss rule out many. */
-  ruleOut(): void {
-    const kinds = new Map<string, Candidate[]>()
-    for (const candidate of this.candidates) {
-      const key = kindOf(candidate)
-      kinds.set(key, [...(kinds.get(key) ?? []), candidate])
-    }
-    for (const all of kinds.values()) {
-      const mostArray = Math.max(...all.map(({ array }) => array))
-      const mostBank = Math.max(...all.map(({ bank }) => bank))
-      const at = (array: number, bank: number) => all.find((each) => each.array === array && each.bank === bank)
-      for (const [a, b] of COARSE) {
-        const candidate = at(Math.round(a * mostArray), Math.round(b * mostBank))
-        if (candidate && !this.isRuledOut(candidate)) this.holds(candidate)
-      }
-    }
-  }
-
-  /** The cheapest on the whole that hold, each designed and worked again. */
-  cheapest(): FoundDesign[] {
-    const found: { readonly candidate: Candidate; readonly cost: number }[] = []
-    for (const candidate of this.candidates) {
-      if (this.priceOf(candidate) > (found[MOST_BEST - 1]?.cost ?? Number.POSITIVE_INFINITY)) break
-      if (this.isRuledOut(candidate) || !this.holds(candidate)) continue
-      const years = this.work(candidate, false)
-      found.push({ candidate, cost: this.costOf(candidate, years) })
-      found.sort((a, b) => a.cost - b.cost)
-    }
-    return found
-      .slice(0, MOST_BEST + 3)
-      .map(({ candidate }) => this.designed(candidate))
-      .filter(({ carried, faults }) => carried && faults.every((id) => ANSWERED_BY_THE_YEAR.has(id)))
-      .sort((a, b) => a.wholeCost - b.wholeCost)
-      .slice(0, MOST_BEST)
-  }
-
-  private priceOf({ price }: Candidate): number {
-    return this.levels.base.parts.price.value + price
-  }
-
-  private costOf(candidate: Candidate, { generatorHours, fuelL, cycles }: SearchedYears): number {
-    const bank = this.levels.banks[candidate.bankType]?.levels[candidate.bank]?.bank
-    return yearsAhead(this.levels.base, {
-      price: this.priceOf(candidate),
-      bankPrice: bank?.price ?? 0,
-      bankYears: bankYears({ wear: bank?.plan.wear ?? this.levels.plan.wear, cycles }),
+function wholeDesign({ job, catalogue, faults, years }: SearchBrief, levels: Levels, candidate: Candidate) {
+  const steps = stepsOf(levels, candidate)
+  const edits = steps.flatMap((level) => level.edits)
+  const made = design(applyAll(job, edits), catalogue)
+  const judged = judgedDesign(made, years ?? SEARCHED_YEARS)
+  if (!judged) return null
+  const { generatorHours, fuelL, cycles, worked } = judged
+  const bank = levels.banks[candidate.bankType]?.levels[candidate.bank]
+  const price = made.parts.price.value
+  const found: FoundDesign = {
+    label: steps.flatMap(({ label }) => (label === '' ? [] : [label])).join(', '),
+    edits,
+    price,
+    wholeCost: yearsAhead(made, {
+      price,
+      bankPrice: made.battery.bank?.price ?? 0,
+      bankYears: bankYears({ wear: bank?.plan.wear ?? levels.plan.wear, cycles }),
       generatorHours,
       fuelL,
-    }).wholeCost
+    }).wholeCost,
+    hours: worked.share.hours,
+    criticalHours: worked.share.criticalHours,
+    generatorHours,
+    fuelL,
+    carried: worked.carried,
+    faults: faults(made),
   }
+  return found
+}
 
-  /** Made whole, with its checks, and worked once more. */
-  private designed(candidate: Candidate): FoundDesign {
-    const steps = this.stepsOf(candidate)
-    const edits = steps.flatMap((level) => level.edits)
-    const { job, catalogue, faults } = this.brief
-    const made = design(applyAll(job, edits), catalogue)
-    const judged = judgedDesign(made, this.years)
-    const years = this.work(candidate, false)
-    const bank = this.levels.banks[candidate.bankType]?.levels[candidate.bank]?.bank
-    const price = made.parts.price.value
-    return {
-      label: steps
-        .map(({ label }) => label)
-        .filter((label) => label !== '')
-        .join(', '),
-      edits,
-      price,
-      wholeCost: yearsAhead(made, {
-        price,
-        bankPrice: made.battery.bank?.price ?? 0,
-        bankYears: bankYears({
-          wear: bank?.plan.wear ?? this.levels.plan.wear,
-          cycles: judged?.cycles ?? years.cycles,
-        }),
-        generatorHours: judged?.generatorHours ?? years.generatorHours,
-        fuelL: judged?.fuelL ?? years.fuelL,
-      }).wholeCost,
-      hours: judged?.worked.share.hours ?? years.hours,
-      criticalHours: judged?.worked.share.criticalHours ?? years.criticalHours,
-      generatorHours: judged?.generatorHours ?? years.generatorHours,
-      fuelL: judged?.fuelL ?? years.fuelL,
-      carried: judged?.worked.carried ?? false,
-      faults: faults(made),
-    }
+/** What is told of a search: of the designs made whole the cheapest that carry what is asked, and the frontier. */
+export function searched(shares: readonly ShareFound[], found: readonly FoundDesign[], years: number): Searched {
+  const best = found
+    .filter(({ carried, faults }) => carried && faults.every((id) => ANSWERED_BY_THE_YEAR.has(id)))
+    .sort((a, b) => a.wholeCost - b.wholeCost)
+  const different = best.filter(({ label }, i) => best.findIndex((each) => each.label === label) === i)
+  // As they come out whole: of two that carry the same the cheaper one.
+  const frontier: FoundDesign[] = []
+  for (const each of [...found].sort((a, b) => a.price - b.price))
+    if (each.hours > (frontier.at(-1)?.hours ?? -1) + 1e-9) frontier.push(each)
+  return {
+    best: different.slice(0, MOST_BEST),
+    frontier,
+    designs: Math.max(0, ...shares.map(({ designs }) => designs)),
+    worked: shares.reduce((sum, share) => sum + share.worked, 0),
+    years,
   }
+}
 
-  /** Price against what is carried: of a coarse grid and the best those that nothing cheaper equals, designed whole. */
-  frontier(best: readonly FoundDesign[]): FoundDesign[] {
-    const coarse = this.candidates.filter(
-      ({ array, bank, backup, tilt, arrayType, bankType }) =>
-        array % 2 === 0 && bank % 2 === 0 && tilt === 0 && arrayType === 0 && bankType === 0 && this.isTold(backup),
-    )
-    const points: { readonly candidate: Candidate; readonly hours: number }[] = []
-    let most = -1
-    for (const candidate of coarse) {
-      const { hours } = this.work(candidate, false)
-      if (hours <= most + 1e-6) continue
-      most = hours
-      points.push({ candidate, hours })
-      if (hours >= 1) break
-    }
-    // As they come out whole: of two that carry the same the cheaper one.
-    const kept: FoundDesign[] = []
-    const whole = [...best, ...points.map(({ candidate }) => this.designed(candidate))].sort(
-      (a, b) => a.price - b.price,
-    )
-    for (const each of whole) if (each.hours > (kept.at(-1)?.hours ?? -1) + 1e-9) kept.push(each)
-    return kept
-  }
+/**
+ * The cheapest designs that carry what the brief asks, among those a person leaves open, and the frontier of price against
+ * what is carried; alone, where no other worker helps.
+ * @param onShare called with the share done; false to stop
+ * @returns null where it was stopped, or where there is no year to work
+ */
+export function searchDesigns(brief: SearchBrief, onShare?: OnShare): Searched | null {
+  const found = searchShare(brief, { part: 0, of: 1 }, (share) => onShare?.(0.9 * share) !== false)
+  if (!found) return null
+  const whole = designFound(brief, gathered([found]))
+  return onShare?.(1) === false ? null : searched([found], whole, brief.years ?? SEARCHED_YEARS)
+}
 
-  /** Backups told on the frontier: none, and the first set that is offered. */
-  private isTold(backup: number): boolean {
-    const { backups } = this.levels
-    const firstSet = backups.findIndex(({ label }) => label.startsWith('generator'))
-    return backup === 0 || backup === firstSet || backups[backup]?.label === 'no generator'
-  }
+/** A worker of a search. */
+export interface Searcher {
+  share(share: Share, onShare: OnShare): Promise<ShareFound | null>
+  design(candidates: readonly Candidate[]): Promise<FoundDesign[]>
+}
+
+/** The same by several workers side by side: each takes whole kinds of designs, and then some of what was found. */
+export async function searchTogether(searchers: readonly Searcher[], onShare: OnShare): Promise<Searched | null> {
+  const done = searchers.map(() => 0)
+  const of = searchers.length
+  const shares = await Promise.all(
+    searchers.map((searcher, part) =>
+      searcher.share({ part, of }, (share) => {
+        done[part] = share
+        return onShare((0.9 * done.reduce((a, b) => a + b, 0)) / of)
+      }),
+    ),
+  )
+  const all = shares.filter((share) => share !== null)
+  if (all.length < of) return null
+  const candidates = gathered(all)
+  const whole = await Promise.all(
+    searchers.map((searcher, part) => searcher.design(candidates.filter((_, i) => i % of === part))),
+  )
+  return searched(all, whole.flat(), SEARCHED_YEARS)
 }

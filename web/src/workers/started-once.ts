@@ -9,20 +9,25 @@ export function startedOnce<T>(start: () => Worker): () => Remote<T> {
   }
 }
 
-/** The door of a worker that may be ended while it works: the next that asks starts another. */
-export function startedAgain<T>(start: () => Worker): { ask(): Remote<T>; end(): void } {
-  let worker: Worker | null = null
-  let door: Remote<T> | null = null
+/** Doors of workers that may be ended while they work: the next that asks starts others. */
+export interface Crew<T> {
+  /** The first of them, or another one, which is started when it is first asked. */
+  ask(which?: number): Remote<T>
+  end(): void
+}
+
+export function startedAgain<T>(start: () => Worker): Crew<T> {
+  const workers: { readonly worker: Worker; readonly door: Remote<T> }[] = []
   return {
-    ask() {
-      worker ??= start()
-      door ??= wrap<T>(worker)
-      return door
+    ask(which = 0) {
+      const worker = workers[which]?.worker ?? start()
+      const asked = workers[which] ?? { worker, door: wrap<T>(worker) }
+      workers[which] = asked
+      return asked.door
     },
     end() {
-      worker?.terminate()
-      worker = null
-      door = null
+      for (const each of workers) each?.worker.terminate()
+      workers.length = 0
     },
   }
 }

@@ -15,7 +15,7 @@ export function Helps({ told }: { told: YearsTold }) {
   const catalogue = useAppSelector(selectCatalogue)
   const { parts } = useAppSelector(selectDesign)
   const dispatch = useAppDispatch()
-  const trial = useTrial<Help[]>(job, (worker, onShare) => worker.whatWouldHelp(job, catalogue, onShare))
+  const trial = useTrial<Help[]>(job, (crew, onShare) => crew.ask().whatWouldHelp(job, catalogue, onShare))
   const helps = trial.answer?.filter(
     ({ gainHours, criticalGainHours }) => Math.max(gainHours, criticalGainHours) > 0.05,
   )

@@ -7,7 +7,7 @@ import { useTrial } from './use-trial.ts'
 
 /** The uncertain assumptions, each over the range it may lie in, the one that moves most first. */
 export function Matters({ plan, told }: { plan: Plan; told: YearsTold }) {
-  const trial = useTrial<Matter[]>(plan, (worker, onShare) => worker.whatMatters({ plan }, onShare))
+  const trial = useTrial<Matter[]>(plan, (crew, onShare) => crew.ask().whatMatters({ plan }, onShare))
   const hasGenerator = told.spread.generatorHours.high > 0
   const ends = ({ low, high }: Matter) => [low, high].sort((a, b) => a.hours - b.hours)
   // Where no hour is at stake, the hours of the generator are.

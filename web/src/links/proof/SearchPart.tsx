@@ -1,7 +1,8 @@
 import { nanoid } from '@reduxjs/toolkit'
 import { checkOf, firesText } from '@yard-lamp/core/checks'
-import type { FoundDesign, Searched } from '@yard-lamp/core/proof'
+import { type FoundDesign, type Searched, type Searcher, searchTogether } from '@yard-lamp/core/proof'
 import { formatMoney, formatNumber, formatQuantity } from '@yard-lamp/core/units'
+import { proxy } from 'comlink'
 import { useState } from 'react'
 import { Part } from '../../job/Page.tsx'
 import { edited } from '../../store/job-slice.ts'
@@ -16,12 +17,23 @@ import { useTrial } from './use-trial.ts'
 /** Letters an option's name may have. */
 const MOST_LETTERS = 120
 const MOST_OPTIONS = 24
+/** Workers that search side by side: as many as the machine has cores, up to four. */
+const SEARCHERS = Math.max(1, Math.min(4, navigator.hardwareConcurrency || 2))
 
 /** The cheapest designs that carry what is asked, and what each price carries; each may be opened as an option. */
 export function SearchPart() {
   const job = useAppSelector(selectJob)
   const catalogue = useAppSelector(selectCatalogue)
-  const trial = useTrial<Searched>(job, (worker, onShare) => worker.search(job, catalogue, onShare))
+  const trial = useTrial<Searched>(job, (crew, onShare) => {
+    const searchers = Array.from({ length: SEARCHERS }, (_, which): Searcher => {
+      const worker = crew.ask(which)
+      return {
+        share: (share, onPart) => worker.searchPart(job, catalogue, share, proxy(onPart)),
+        design: (candidates) => worker.designPart(job, catalogue, candidates),
+      }
+    })
+    return searchTogether(searchers, onShare)
+  })
   const { answer } = trial
   return (
     <Part

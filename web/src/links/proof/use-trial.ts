@@ -1,5 +1,6 @@
-import { proxy, type Remote } from 'comlink'
+import { proxy } from 'comlink'
 import { useEffect, useMemo, useRef, useState } from 'react'
+import type { Crew } from '../../workers/started-once.ts'
 import { newTrials } from '../../workers/trials.ts'
 import type { TrialCalls } from '../../workers/trials.worker.ts'
 
@@ -29,7 +30,7 @@ export interface Trial<T> {
  */
 export function useTrial<T>(
   subject: object,
-  run: (worker: Remote<TrialCalls>, onShare: Share) => Promise<T | null>,
+  run: (crew: Pick<Crew<TrialCalls>, 'ask'>, onShare: Share) => Promise<T | null>,
 ): Trial<T> {
   const [state, setState] = useState<TrialState<T>>({ status: 'idle' })
   const turn = useRef(0)
@@ -54,7 +55,7 @@ export function useTrial<T>(
         if (turn.current === own) setState({ status: 'running', share })
         return true
       })
-      const answer = await run(trials.ask(), onShare)
+      const answer = await run(trials, onShare)
       if (turn.current === own && answer) setState({ status: 'done', answer, of: subject })
     } catch (fault) {
       const why = fault instanceof Error ? fault.message : String(fault)
