@@ -18,8 +18,9 @@ const USAGE = `Usage: yardlamp COMMAND
   check JOB.json            what the checks find in it, and likely slips in its list
   size --lines [--input FILE], check --lines [--input FILE]
                             many: a job a line in, its answer or {"error": …} a line out, in order
-  simulate JOB.json [--years N] [--seed S] [--steps N] [--hours FILE.csv]
-                            its years hour by hour: what is carried, and every flow of the first in a file
+  simulate JOB.json [--years N] [--seed S] [--steps N] [--hours FILE.csv] [--weather FILE]
+                            its years hour by hour: what is carried, and every flow of the first in a file;
+                            with a weather file (EPW, or a table with a heading) the one year it holds
   search JOB.json           the best designs for the money, and what each price carries
   schema job                JSON Schema of the job file
 

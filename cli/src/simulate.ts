@@ -1,6 +1,7 @@
 import { closeSync, openSync, writeSync } from 'node:fs'
 import { design, InputError, parseJobText, SHIPPED_CATALOGUE } from '@yard-lamp/core'
-import { askedOf, hoursFile, isPlan, planOf, prepare, workedYear, workYear } from '@yard-lamp/core/proof'
+import { askedOf, hoursFile, isPlan, planOf, prepare, workedYear, workMeasured, workYear } from '@yard-lamp/core/proof'
+import { weatherFile } from './weather.ts'
 
 /** Years asked for at once, at most. */
 const MOST_YEARS = 1000
@@ -12,13 +13,15 @@ export interface SimulateChoices {
   readonly seed: number
   /** Steps in an hour. */
   readonly steps: number
+  /** File with a measured year, worked in place of drawn ones; null for none. */
+  readonly weather: string | null
   /** File the hours of the first year are written to; null for none. */
   readonly hours: string | null
 }
 
 /** @throws {InputError} naming the option, what came and what is allowed */
 export function readChoices(args: readonly string[]): SimulateChoices {
-  const found = { years: 20, seed: 1, steps: 1, hours: null as string | null }
+  const found = { years: 20, seed: 1, steps: 1, hours: null as string | null, weather: null as string | null }
   for (let i = 0; i < args.length; i += 2) {
     const [name, value] = [args[i], args[i + 1]]
     if (value === undefined)
@@ -27,11 +30,12 @@ export function readChoices(args: readonly string[]): SimulateChoices {
     else if (name === '--seed') found.seed = whole(name, value, 0, MOST_SEED)
     else if (name === '--steps') found.steps = whole(name, value, 1, MOST_STEPS)
     else if (name === '--hours') found.hours = value
+    else if (name === '--weather') found.weather = value
     else
       throw new InputError(
         'INPUT_INVALID',
         `${name}`,
-        `${name}: no such option; allowed: --years, --seed, --steps, --hours`,
+        `${name}: no such option; allowed: --years, --seed, --steps, --hours, --weather`,
       )
   }
   return found
@@ -44,15 +48,16 @@ function whole(name: string, text: string, low: number, high: number): number {
 }
 
 /** So many years of a job's chosen option, hour by hour, and what they come to. */
-export function simulate(text: string, { years, seed, steps, hours }: SimulateChoices) {
+export function simulate(text: string, { years, seed, steps, hours, weather }: SimulateChoices) {
   const job = parseJobText(text)
   const made = design(job, SHIPPED_CATALOGUE)
   const plan = planOf(made, { divisor: steps })
   if (!isPlan(plan)) throw new InputError('INPUT_INVALID', '', `the year cannot be worked yet: it needs ${plan.lacks}`)
   const prepared = prepare(plan)
-  const worked = Array.from({ length: years }, (_, i) =>
-    workYear(prepared, (seed + i) % (MOST_SEED + 1), { flows: i === 0 }),
-  )
+  const worked =
+    weather === null
+      ? Array.from({ length: years }, (_, i) => workYear(prepared, (seed + i) % (MOST_SEED + 1), { flows: i === 0 }))
+      : [workMeasured(prepared, weatherFile(weather), seed).year]
   const [first] = worked
   if (hours !== null && first?.flows) writeHours(hours, hoursFile(first.flows, steps))
   const { digest, ...told } = workedYear(prepared, askedOf(job, made.option), worked)
@@ -60,6 +65,8 @@ export function simulate(text: string, { years, seed, steps, hours }: SimulateCh
     digest,
     option: made.option.name,
     seed,
+    /** The file of the measured year; its seed is that of the loads alone. */
+    weather,
     /** Held by the bank before the first hour of the first year. */
     storedBeforeWh: first?.storedBeforeWh ?? 0,
     capacityWh: plan.terms.fullWh,

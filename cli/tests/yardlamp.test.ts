@@ -206,12 +206,31 @@ describe('yardlamp', () => {
     expect(worst).toBeLessThan(1e-6)
   })
 
+  test('simulate --weather works the one year of a file in place of drawn ones', () => {
+    const file = join(folder, 'sky.csv')
+    const sky = (watts: number) => [
+      'time;Sun W/m2;Air °C',
+      ...Array.from({ length: 8760 }, (_, i) => `${i};${i % 24 > 8 && i % 24 < 16 ? watts : 0};8,5`),
+    ]
+    writeFileSync(file, sky(450).join('\r\n'))
+    const bright = JSON.parse(yardlamp(['simulate', jobFile, '--weather', file]).stdout)
+    writeFileSync(file, sky(20).join('\n'))
+    const dark = JSON.parse(yardlamp(['simulate', jobFile, '--weather', file]).stdout)
+    expect([bright.years.length, bright.weather]).toEqual([1, file])
+    expect(bright.years[0].generatorHours + bright.years[0].unmetHours).toBeLessThan(
+      dark.years[0].generatorHours + dark.years[0].unmetHours,
+    )
+    writeFileSync(file, sky(450).slice(0, 100).join('\n'))
+    expect(yardlamp(['simulate', jobFile, '--weather', file]).stderr).toContain('the table has 99 rows of hours')
+    expect(yardlamp(['simulate', jobFile, '--weather', '/no/such.epw']).stderr).toContain('cannot read /no/such.epw')
+  })
+
   test.each([
     [['--years', '0'], '--years: got "0"; allowed: a whole number from 1 to 1000'],
     [['--years'], '--years: got nothing; allowed: a value after it'],
     [['--seed', '-1'], '--seed: got "-1"; allowed: a whole number from 0 to 4294967295'],
     [['--steps', '1.5'], '--steps: got "1.5"; allowed: a whole number from 1 to 60'],
-    [['--year', '3'], '--year: no such option; allowed: --years, --seed, --steps, --hours'],
+    [['--year', '3'], '--year: no such option; allowed: --years, --seed, --steps, --hours, --weather'],
     [['--hours', '/no/such/folder/hours.csv'], 'cannot write /no/such/folder/hours.csv'],
   ])('simulate %j is refused with a sentence', (args, said) => {
     const { status, stderr, stdout } = yardlamp(['simulate', jobFile, ...args])

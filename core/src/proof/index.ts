@@ -7,6 +7,7 @@ export { type Failing, type FailsFirst, failsFirst } from './fails-first.ts'
 export { type Help, whatWouldHelp } from './help.ts'
 export { HOURS_COLUMNS, hoursFile } from './hours-file.ts'
 export { type Matter, whatMatters } from './matters.ts'
+export { type MeasuredTold, tellMeasured, workMeasured } from './measured.ts'
 export { isPlan, type NoPlan, type Plan, planOf } from './plan.ts'
 export { askedOf, RELIABILITY, suggestedKind, wilsonInterval } from './reliability.ts'
 export {

@@ -142,7 +142,7 @@ function told(
 }
 
 /** Sun on the main array of the mean day of each month, kWh/m². */
-function sunHoursOf(weather: Float64Array): number[] {
+export function sunHoursOf(weather: Float64Array): number[] {
   return DAYS_IN_MONTH.map((days, month) => {
     const first = (FIRST_DAY[month] ?? 0) * 24
     let sum = 0
@@ -196,8 +196,11 @@ export const aloneOf = (plan: Plan): Plan => ({
 export const FORTNIGHT = 14
 
 /** The year of a seed, to be looked at. */
-export function seeYear(plan: Plan, seed: number, prepared: Prepared = prepare(plan)): YearSeen {
-  const { flows } = workYear(prepared, seed, { flows: true })
+export const seeYear = (plan: Plan, seed: number, prepared: Prepared = prepare(plan)): YearSeen =>
+  seenOf(workYear(prepared, seed, { flows: true }), plan)
+
+/** A year that was worked with its flows, to be looked at. */
+export function seenOf({ flows, seed }: YearResult, plan: Plan): YearSeen {
   if (!flows) throw new Error('no flows were kept')
   const seen = Object.fromEntries(FLOWS.map((name) => [name, flowOf(flows, name, plan.divisor)])) as YearSeen['flows']
   return { seed, flows: seen, worstFortnight: worstFortnight(seen) }

@@ -1,4 +1,5 @@
 import { type Around, type ArrayLight, arrayLight, type LitPlane, yearOnArray } from '../site/array-light.ts'
+import { type MeasuredHours, measuredYear } from '../site/measured-year.ts'
 import { HOURS_IN_YEAR } from '../site/sun-path.ts'
 import { MONTH_OF_DAY, type SyntheticYear, syntheticYear } from '../site/synthetic-year.ts'
 import { WEATHER_WIDTH } from './terms.ts'
@@ -16,9 +17,6 @@ export interface WeatherBrief extends Around {
   /** Planes of the three arrays of the balance; empty for one that is not there. */
   readonly arrays: readonly (readonly LitPlane[])[]
 }
-
-/** A year of hours from outside, in solar time: sun on the flat, its scattered part, and air. */
-export type OutsideYear = SyntheticYear
 
 /** Arrays of the balance. */
 const ARRAYS = 3
@@ -44,8 +42,15 @@ export class Weather {
     return this.onArrays(syntheticYear({ ...brief, seed, drawn: { recordLowC } }))
   }
 
+  /** A year of hours that was brought in; its air is that of a typical year where it has none. */
+  measured(hours: MeasuredHours): Float64Array {
+    const { latitudeDeg, noonLateH } = this.brief
+    const { airC } = syntheticYear({ ...this.brief, seed: 1 })
+    return this.onArrays(measuredYear(latitudeDeg, hours, noonLateH, airC))
+  }
+
   /** A year as it is, on the arrays of the site. */
-  onArrays(year: OutsideYear): Float64Array {
+  onArrays(year: SyntheticYear): Float64Array {
     const weather = new Float64Array(HOURS_IN_YEAR * WEATHER_WIDTH)
     const done = new Map<ArrayLight, Float64Array>()
     for (const [column, light] of this.lights.entries()) {

@@ -1,6 +1,7 @@
 import { InputError } from '../method/input-error.ts'
 import { DAYS_IN_MONTH } from '../tables/month-mean-days.ts'
 import { MONTH_NAMES } from '../units/format.ts'
+import { type FileHour, type MeasuredHours, measuredHours } from './measured-year.ts'
 
 /** Hours of a month that may be missing before its mean is not taken. Assumption of Yard Lamp. */
 const MOST_MISSING_SHARE = 0.2
@@ -30,18 +31,12 @@ export interface WeatherMonths {
   readonly remarks: readonly string[]
 }
 
-interface Hour {
-  readonly month: number
-  readonly sunW: number | null
-  readonly airC: number | null
-}
-
 /**
- * Reads an EPW weather file.
+ * Reads the months of an EPW weather file.
  * @throws {InputError} where it is no such file, naming the line
  */
 export function readEpw(text: string): WeatherMonths {
-  const lines = text.split(/\r?\n/).filter((line) => line.trim() !== '')
+  const lines = linesOf(text)
   const header = (lines[0] ?? '').split(',')
   if (header[0]?.trim().toUpperCase() !== 'LOCATION' || header.length < 10)
     throw broken('line 1', 'this is no EPW weather file: its first line should begin with LOCATION and hold ten fields')
@@ -52,7 +47,27 @@ export function readEpw(text: string): WeatherMonths {
     return value
   }
   const place = [header[1], header[3]].map((part) => part?.trim() ?? '').filter((part) => part !== '' && part !== '-')
-  const hours = lines.slice(EPW_HEADER_LINES).map((line, i): Hour => {
+  const found = monthsOf(epwHours(lines))
+  return {
+    ...found,
+    place: place.join(', '),
+    latitudeDeg: number(6, 'the latitude', -90, 90),
+    longitudeDeg: number(7, 'the longitude', -180, 180),
+    utcOffsetH: number(8, 'the time zone', -12, 14),
+    altitudeM: number(9, 'the altitude', -430, 9000),
+  }
+}
+
+/**
+ * The hours of an EPW weather file as a year.
+ * @throws {InputError} where they are no whole year, or a line is broken
+ */
+export const epwYear = (text: string): MeasuredHours => measuredHours(epwHours(linesOf(text)))
+
+const linesOf = (text: string): string[] => text.split(/\r?\n/).filter((line) => line.trim() !== '')
+
+const epwHours = (lines: readonly string[]): FileHour[] =>
+  lines.slice(EPW_HEADER_LINES).map((line, i): FileHour => {
     const fields = line.split(',')
     const at = EPW_HEADER_LINES + i + 1
     const month = Number(fields[EPW.month])
@@ -69,16 +84,6 @@ export function readEpw(text: string): WeatherMonths {
       airC: fields[EPW.airC]?.trim() && airC > -90 && airC < EPW.missingAirC ? airC : null,
     }
   })
-  const found = monthsOf(hours)
-  return {
-    ...found,
-    place: place.join(', '),
-    latitudeDeg: number(6, 'the latitude', -90, 90),
-    longitudeDeg: number(7, 'the longitude', -180, 180),
-    utcOffsetH: number(8, 'the time zone', -12, 14),
-    altitudeM: number(9, 'the altitude', -430, 9000),
-  }
-}
 
 /** Which column of an hourly table holds what, counted from 0. */
 export interface HourlyColumns {
@@ -91,11 +96,33 @@ export interface HourlyColumns {
 const SUN_TO_W: Record<HourlyColumns['sunUnit'], number> = { 'W/m²': 1, 'kWh/m²': 1000, 'MJ/m²': 1000 / 3.6 }
 
 /**
- * Reads a year of hours from the rows of a table, from midnight of 1 January, without its heading.
+ * Reads the months of a year of hours from the rows of a table, from midnight of 1 January, without its heading.
  * @param rows 8760 rows, or 8784 of a leap year; empty cells and words such as NaN are gaps
  * @throws {InputError} on another number of rows, or a column that is not there
  */
-export function readHourlyRows(rows: readonly (readonly string[])[], columns: HourlyColumns): WeatherMonths {
+export function readHourlyRows(rows: Rows, columns: HourlyColumns): WeatherMonths {
+  const found = monthsOf(rowHours(rows, columns))
+  return { ...found, place: '', latitudeDeg: null, longitudeDeg: null, altitudeM: null, utcOffsetH: null }
+}
+
+/** The rows of a table as a year; as readHourlyRows. */
+export const rowsYear = (rows: Rows, columns: HourlyColumns): MeasuredHours => measuredHours(rowHours(rows, columns))
+
+type Rows = readonly (readonly string[])[]
+
+/** Which column of a table is the sun and which the air, by its heading; the first where none says so. */
+export function guessedColumns(titles: readonly string[]): HourlyColumns {
+  const at = (pattern: RegExp) => titles.findIndex((title) => pattern.test(title))
+  const air = at(/temp|air|t_?2m|dry.?bulb/i)
+  return {
+    sun: Math.max(0, at(/ghi|global|solar|sun|irrad|radiation/i)),
+    sunUnit: 'W/m²',
+    air: air >= 0 ? air : null,
+    airUnit: '°C',
+  }
+}
+
+function rowHours(rows: Rows, columns: HourlyColumns): FileHour[] {
   if (rows.length !== 8760 && rows.length !== 8784) {
     throw broken('rows', `the table has ${rows.length} rows of hours; expected 8760, or 8784 for a leap year`)
   }
@@ -105,7 +132,7 @@ export function readHourlyRows(rows: readonly (readonly string[])[], columns: Ho
   const monthOfHour = DAYS_IN_MONTH.flatMap((days, month) =>
     Array<number>((days + (leap && month === 1 ? 1 : 0)) * 24).fill(month),
   )
-  const hours = rows.map((row, i): Hour => {
+  return rows.map((row, i): FileHour => {
     const sun = cell(row[columns.sun])
     const air = columns.air === null ? null : cell(row[columns.air])
     return {
@@ -114,7 +141,6 @@ export function readHourlyRows(rows: readonly (readonly string[])[], columns: Ho
       airC: air === null ? null : columns.airUnit === '°F' ? ((air - 32) * 5) / 9 : air,
     }
   })
-  return { ...monthsOf(hours), place: '', latitudeDeg: null, longitudeDeg: null, altitudeM: null, utcOffsetH: null }
 }
 
 /** A number; null for a gap. A decimal comma is understood. */
@@ -124,7 +150,7 @@ function cell(text: string | undefined): number | null {
   return plain === '' || !Number.isFinite(value) ? null : value
 }
 
-function monthsOf(hours: readonly Hour[]) {
+function monthsOf(hours: readonly FileHour[]) {
   const high = hours.findIndex(({ sunW }) => sunW !== null && sunW > MOST_SUN_W_PER_M2)
   if (high >= 0) {
     throw broken(
@@ -160,7 +186,7 @@ const tooFew = (hours: number, missing: number): boolean => hours === 0 || missi
  * Mean of the hours there are, by hour of the day, so that a gap at noon does not make the month dark.
  * A month without enough hours has none.
  */
-function sunOf(list: readonly Hour[], missing: number): number | null {
+function sunOf(list: readonly FileHour[], missing: number): number | null {
   if (tooFew(list.length, missing)) return null
   let dayW = 0
   for (let hour = 0; hour < 24; hour++) {
@@ -177,7 +203,7 @@ function meanOf(values: readonly number[], decimals: number): number | null {
   return Math.round((values.reduce((sum, each) => sum + each, 0) / values.length) * scale) / scale
 }
 
-function swingOf(hours: readonly Hour[]): number | null {
+function swingOf(hours: readonly FileHour[]): number | null {
   const swings: number[] = []
   for (let at = 0; at + 24 <= hours.length; at += 24) {
     const day = hours.slice(at, at + 24).flatMap(({ airC }) => (airC === null ? [] : [airC]))
@@ -186,7 +212,7 @@ function swingOf(hours: readonly Hour[]): number | null {
   return meanOf(swings, 1)
 }
 
-function remarksOn(month: string, list: readonly Hour[], missing: number): string[] {
+function remarksOn(month: string, list: readonly FileHour[], missing: number): string[] {
   if (list.length === 0) return [`${month} is not in the file.`]
   if (tooFew(list.length, missing))
     return [`${month}: ${missing} of ${list.length} hours have no sun figure; its figure is left open.`]

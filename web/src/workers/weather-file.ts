@@ -1,4 +1,12 @@
-import { type HourlyColumns, readEpw, readHourlyRows, type WeatherMonths } from '@yard-lamp/core/site'
+import {
+  epwYear,
+  type HourlyColumns,
+  type MeasuredHours,
+  readEpw,
+  readHourlyRows,
+  rowsYear,
+  type WeatherMonths,
+} from '@yard-lamp/core/site'
 import { formatNumber } from '@yard-lamp/core/units'
 import Papa from 'papaparse'
 
@@ -16,16 +24,22 @@ export type OpenedWeather =
   | { readonly kind: 'table'; readonly rows: number; readonly heading: number; readonly first: string[][] }
 
 let table: string[][] = []
+/** How the hours of the file read last are had. */
+let hoursOfFile: (() => MeasuredHours) | null = null
 
 /** @throws {Error} in a sentence, where it is no year of hours */
 export async function openWeather(file: File, onShare: (share: number) => void): Promise<OpenedWeather> {
   table = []
+  hoursOfFile = null
   if (file.size > MOST_WEATHER_BYTES)
     throw new Error(
       `The file has ${formatNumber(file.size / 1e6, 0)} MB; a year of hours has less than ${MOST_WEATHER_BYTES / 1e6}.`,
     )
   const text = await textOf(file, (share) => onShare(share / 2))
-  if (/^\s*LOCATION,/i.test(text) || /\.epw$/i.test(file.name)) return { kind: 'months', months: readEpw(text) }
+  if (/^\s*LOCATION,/i.test(text) || /\.epw$/i.test(file.name)) {
+    hoursOfFile = () => epwYear(text)
+    return { kind: 'months', months: readEpw(text) }
+  }
   table = rowsIn(text, (share) => onShare(0.5 + share / 2))
   if (table.length < LEAST_ROWS)
     throw new Error(`The table has ${table.length} rows; expected a year of hours, 8760 or 8784.`)
@@ -37,8 +51,19 @@ export async function openWeather(file: File, onShare: (share: number) => void):
 }
 
 /** @param skipped rows of heading */
-export const readColumns = (skipped: number, columns: HourlyColumns): WeatherMonths =>
-  readHourlyRows(table.slice(skipped), columns)
+export function readColumns(skipped: number, columns: HourlyColumns): WeatherMonths {
+  hoursOfFile = () => rowsYear(table.slice(skipped), columns)
+  return readHourlyRows(table.slice(skipped), columns)
+}
+
+/**
+ * The hours of the file whose months were read.
+ * @throws {Error} in a sentence, where they are no whole year
+ */
+export function hoursRead(): MeasuredHours {
+  if (!hoursOfFile) throw new Error('No file has been read.')
+  return hoursOfFile()
+}
 
 const isFigure = (cell: string): boolean => cell.trim() !== '' && Number.isFinite(Number(cell.replace(',', '.')))
 

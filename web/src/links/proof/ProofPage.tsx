@@ -2,7 +2,7 @@ import type { YearsTold } from '@yard-lamp/core/proof'
 import { formatNumber, formatPercent, formatQuantity, monthName } from '@yard-lamp/core/units'
 import { useEffect } from 'react'
 import { FindingLine } from '../../checks/FindingLine.tsx'
-import { selectOpenFindings, selectYear } from '../../store/selectors.ts'
+import { selectJobId, selectOpenFindings, selectYear } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
 import { useWrite } from '../../store/use-write.ts'
 import type { YearStanding } from '../../store/year-slice.ts'
@@ -11,10 +11,12 @@ import { Asked } from './Asked.tsx'
 import { Brief } from './Brief.tsx'
 import { Helps } from './Helps.tsx'
 import { Matters } from './Matters.tsx'
+import { MeasuredPart } from './MeasuredPart.tsx'
 import { Months } from './Months.tsx'
 import { SearchPart } from './SearchPart.tsx'
 import { Seen } from './Seen.tsx'
 import { shareText } from './share-text.ts'
+import { useMeasured } from './use-measured.ts'
 import { YearsAhead } from './YearsAhead.tsx'
 import './proof.css'
 
@@ -23,6 +25,7 @@ const QUESTION = 'Does it get through the year?'
 /** The year hour by hour: what is carried, how sure that is, what fails first and what would help. */
 export default function ProofPage() {
   const standing = useAppSelector(selectYear)
+  const measured = useMeasured(useAppSelector(selectJobId))
   const found = useAppSelector(selectOpenFindings).filter(({ id }) => id.startsWith('year.'))
   useEffect(() => {
     document.title = `${QUESTION} · Yard Lamp`
@@ -43,11 +46,12 @@ export default function ProofPage() {
       {standing.status === 'worked' && (
         <>
           <Asked worked={standing.told.worked} />
-          <Seen told={standing.told} plan={standing.plan} />
+          <Seen told={standing.told} plan={standing.plan} measured={measured} />
           <Helps told={standing.told} />
           <SearchPart />
           <YearsAhead told={standing.told} />
           <Months told={standing.told} />
+          <MeasuredPart measured={measured} told={standing.told} />
           <Matters plan={standing.plan} told={standing.told} />
         </>
       )}

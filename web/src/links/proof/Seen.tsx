@@ -8,25 +8,31 @@ import { Duration } from './Duration.tsx'
 import { dayText } from './day-text.ts'
 import { Fortnight } from './Fortnight.tsx'
 import { THREADS, type Thread } from './threads.ts'
+import type { Measured } from './use-measured.ts'
 import { useSeen } from './use-seen.ts'
 
+/** Chosen in place of a seed. */
+const MEASURED = 'measured'
+
 /** One of the years to be looked at: as a cloth, a fortnight of it, a day of it. */
-export function Seen({ told, plan }: { told: YearsTold; plan: Plan }) {
-  const [seed, setSeed] = useState<number | null>(null)
+export function Seen({ told, plan, measured }: { told: YearsTold; plan: Plan; measured: Measured }) {
+  const [seed, setSeed] = useState<number | typeof MEASURED | null>(null)
   const [thread, setThread] = useState<Thread>('charge')
   const [day, setDay] = useState<number | null>(null)
-  const shown = seed ?? told.worstSeed
-  const seen = useSeen(plan, shown)
+  const hasMeasured = seed === MEASURED && measured.told !== null
+  const shown = seed === null || seed === MEASURED ? told.worstSeed : seed
+  const drawn = useSeen(plan, shown)
+  const seen = hasMeasured ? (measured.told?.seen ?? null) : drawn
+  const which = hasMeasured
+    ? `the measured year, ${measured.kept?.file ?? ''}`
+    : `year ${formatNumber(shown)}${shown === told.worstSeed ? ', the worst of all' : ''}`
   const id = useId()
   if (!seen) return <p className="soft">The worst of the years is being laid out …</p>
   const opened = day ?? seen.worstFortnight
   const threads = THREADS.filter(({ isThere }) => isThere(seen))
   return (
     <>
-      <Part
-        name="The year as a cloth"
-        aside={`each column a day, each row an hour; year ${formatNumber(shown)}${shown === told.worstSeed ? ', the worst of all' : ''}`}
-      >
+      <Part name="The year as a cloth" aside={`each column a day, each row an hour; ${which}`}>
         <div className="cloth-picks">
           {threads.map(({ id: each, label }) => (
             <button
@@ -41,7 +47,12 @@ export function Seen({ told, plan }: { told: YearsTold; plan: Plan }) {
           ))}
           <span className="cloth-year">
             <label htmlFor={id}>Year</label>
-            <select id={id} value={shown} onChange={(event) => setSeed(Number(event.target.value))}>
+            <select
+              id={id}
+              value={hasMeasured ? MEASURED : shown}
+              onChange={({ target: { value } }) => setSeed(value === MEASURED ? MEASURED : Number(value))}
+            >
+              {measured.told && <option value={MEASURED}>measured</option>}
               {told.worked.years.map((each) => (
                 <option key={each.seed} value={each.seed}>
                   {formatNumber(each.seed)}:{' '}

@@ -15,6 +15,7 @@ import { MonthTable } from './MonthTable.tsx'
 import { SiteNumber } from './SiteNumber.tsx'
 import type { Change } from './site-change.ts'
 import { WeatherDialog } from './WeatherDialog.tsx'
+import { WeatherFound } from './WeatherFound.tsx'
 
 const BASES = [
   { value: 'published', label: 'published' },
@@ -118,7 +119,14 @@ export function SunPart({ change }: { change: Change }) {
           onValue={(soiling) => change({ soiling })}
         />
       </div>
-      <WeatherDialog opened={dialog === 'weather'} onClose={() => setDialog(null)} />
+      <WeatherDialog
+        opened={dialog === 'weather'}
+        onClose={() => setDialog(null)}
+        title="Bring in a weather file"
+        says="Its months are taken; hours are made from them again, so that a job stays small. The hours themselves can be worked on the proof page."
+      >
+        {(file, months, onDone) => <WeatherFound file={file} months={months} onDone={onDone} />}
+      </WeatherDialog>
       <ClimateDialog opened={dialog === 'climate'} onClose={() => setDialog(null)} />
     </Part>
   )

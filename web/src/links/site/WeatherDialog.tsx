@@ -1,13 +1,12 @@
 import { Button, FileButton, Modal } from '@mantine/core'
 import { IconFileImport } from '@tabler/icons-react'
-import type { HourlyColumns, WeatherMonths } from '@yard-lamp/core/site'
+import { guessedColumns, type HourlyColumns, type WeatherMonths } from '@yard-lamp/core/site'
 import { formatNumber } from '@yard-lamp/core/units'
 import { proxy } from 'comlink'
-import { useState } from 'react'
+import { type ReactNode, useState } from 'react'
 import { ChoiceField } from '../../fields/ChoiceField.tsx'
 import { ReadingLine, useReading } from '../../files/Reading.tsx'
 import { weatherFiles } from '../../workers/weather.ts'
-import { WeatherFound } from './WeatherFound.tsx'
 
 type State =
   | { readonly status: 'idle' }
@@ -23,8 +22,18 @@ type State =
     }
   | { readonly status: 'read'; readonly file: string; readonly months: WeatherMonths }
 
+interface WeatherDialogProps {
+  opened: boolean
+  onClose: () => void
+  title: string
+  /** What becomes of the file, above it. */
+  says: string
+  /** What was read, and what of it is taken. */
+  children: (file: string, months: WeatherMonths, onDone: () => void) => ReactNode
+}
+
 /** Brings in a year of hours: an EPW weather file, or a table whose columns a person names. Nothing changes until it is taken. */
-export function WeatherDialog({ opened, onClose }: { opened: boolean; onClose: () => void }) {
+export function WeatherDialog({ opened, onClose, title, says, children }: WeatherDialogProps) {
   const [state, setState] = useState<State>({ status: 'idle' })
   const files = useReading()
   const cancel = () => {
@@ -52,16 +61,9 @@ export function WeatherDialog({ opened, onClose }: { opened: boolean; onClose: (
     }
   }
   return (
-    <Modal
-      opened={opened}
-      onClose={close}
-      title="Bring in a weather file"
-      size="xl"
-      closeButtonProps={{ 'aria-label': 'Close' }}
-    >
+    <Modal opened={opened} onClose={close} title={title} size="xl" closeButtonProps={{ 'aria-label': 'Close' }}>
       <p className="small">
-        An EPW weather file, or a table (CSV) with an hour in each row: 8,760 rows, or 8,784 of a leap year. Its months
-        are taken; hours are made from them again, so that a job stays small.
+        An EPW weather file, or a table (CSV) with an hour in each row: 8,760 rows, or 8,784 of a leap year. {says}
       </p>
       <p className="weather-file">
         <FileButton
@@ -92,7 +94,7 @@ export function WeatherDialog({ opened, onClose }: { opened: boolean; onClose: (
           onRead={(months) => setState({ status: 'read', file: state.file, months })}
         />
       )}
-      {state.status === 'read' && <WeatherFound file={state.file} months={state.months} onDone={close} />}
+      {state.status === 'read' && children(state.file, state.months, close)}
     </Modal>
   )
 }
@@ -122,14 +124,9 @@ function ColumnChoice({ first: rows, count, heading, refused, onRefused, onRead 
   const [skipped, setSkipped] = useState(heading)
   const titles = rows[Math.max(0, skipped - 1)] ?? []
   const width = rows[skipped]?.length ?? 0
-  const guess = (pattern: RegExp) =>
-    heading > 0 ? (rows[heading - 1] ?? []).findIndex((title) => pattern.test(title)) : -1
-  const [columns, setColumns] = useState<HourlyColumns>(() => ({
-    sun: Math.max(0, guess(/ghi|global|solar|sun|irrad|radiation/i)),
-    sunUnit: 'W/m²',
-    air: guess(/temp|air|t_?2m|dry.?bulb/i) >= 0 ? guess(/temp|air|t_?2m|dry.?bulb/i) : null,
-    airUnit: '°C',
-  }))
+  const [columns, setColumns] = useState<HourlyColumns>(() =>
+    guessedColumns(heading > 0 ? (rows[heading - 1] ?? []) : []),
+  )
   const names = Array.from({ length: width }, (_, i) =>
     skipped > 0 && titles[i]?.trim() ? titles[i] : `column ${i + 1}`,
   )
