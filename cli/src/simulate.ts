@@ -1,6 +1,18 @@
 import { closeSync, openSync, writeSync } from 'node:fs'
 import { design, InputError, parseJobText, SHIPPED_CATALOGUE } from '@yard-lamp/core'
-import { askedOf, hoursFile, isPlan, planOf, prepare, workedYear, workMeasured, workYear } from '@yard-lamp/core/proof'
+import {
+  askedOf,
+  boughtAgainIn,
+  hoursFile,
+  isPlan,
+  lifeYears,
+  planOf,
+  prepare,
+  workedYear,
+  workMeasured,
+  workYear,
+  yearsLookedAt,
+} from '@yard-lamp/core/proof'
 import { weatherFile } from './weather.ts'
 
 /** Years asked for at once, at most. */
@@ -60,6 +72,8 @@ export function simulate(text: string, { years, seed, steps, hours, weather }: S
       : [workMeasured(prepared, weatherFile(weather), seed).year]
   const [first] = worked
   if (hours !== null && first?.flows) writeHours(hours, hoursFile(first.flows, steps))
+  // Only drawn years follow one another.
+  const life = weather === null ? lifeYears(plan, yearsLookedAt(job), undefined, prepared) : null
   const { digest, ...told } = workedYear(prepared, askedOf(job, made.option), worked)
   return {
     digest,
@@ -72,6 +86,9 @@ export function simulate(text: string, { years, seed, steps, hours, weather }: S
     capacityWh: plan.terms.fullWh,
     agedFactor: plan.agedFactor,
     ...told,
+    /** The years ahead, the bank older each time, and when it is bought again. */
+    life,
+    boughtAgain: life && boughtAgainIn(life),
   }
 }
 

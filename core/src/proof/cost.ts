@@ -1,5 +1,6 @@
 import type { Design } from '../chain/design.ts'
 import { DEFAULTS } from '../job/defaults.ts'
+import type { Job } from '../job/schema.ts'
 import type { Wear } from './plan.ts'
 import { cyclesAt } from './wear.ts'
 
@@ -20,6 +21,8 @@ export interface Running {
   readonly bankPrice: number
   /** Years a bank lasts. */
   readonly bankYears: number
+  /** Years after which it is bought again, where they were followed; each time it has lasted, where not. */
+  readonly boughtAgain?: readonly number[]
   readonly generatorHours: number
   readonly fuelL: number
 }
@@ -50,16 +53,25 @@ export interface YearsAhead {
   readonly wholeCost: number
 }
 
+function everyTime(lasts: number, years: number): number[] {
+  const times: number[] = []
+  for (let again = lasts; again < years - 1e-9; again += lasts) times.push(again)
+  return times
+}
+
+/** Years a person looks ahead. */
+export const yearsLookedAt = ({ horizonYears }: Pick<Job, 'horizonYears'>): number =>
+  horizonYears ?? DEFAULTS.horizonYears.value
+
 /** Parts, and fuel, upkeep and banks bought again over the years looked at, each discounted to today. */
 export function yearsAhead({ job, option }: Pick<Design, 'job' | 'option'>, running: Running): YearsAhead {
-  const years = job.horizonYears ?? DEFAULTS.horizonYears.value
+  const years = yearsLookedAt(job)
   const { fuelPricePerL } = option.backup
   const lasts = Math.max(LEAST_BANK_YEARS, running.bankYears)
   const fuelYearly = running.fuelL * (fuelPricePerL ?? FUEL_PRICE_PER_L)
   const upkeepYearly = running.generatorHours * UPKEEP_PER_HOUR
   const today = (after: number) => (1 + DISCOUNT_FRACTION) ** -after
-  const boughtAgain: number[] = []
-  for (let again = lasts; again < years - 1e-9; again += lasts) boughtAgain.push(again)
+  const boughtAgain = running.boughtAgain ?? everyTime(lasts, years)
   let cost = running.price
   for (let year = 1; year <= years; year++) cost += (fuelYearly + upkeepYearly) * today(year)
   for (const again of boughtAgain) cost += running.bankPrice * today(again)

@@ -2,10 +2,18 @@
 export type { AskedFor, AskedOfYear, WorkedYear, YearFigures, YearShares } from '../chain/worked-year.ts'
 export { HAND_STARTED_HOURS } from './assumptions.ts'
 export { bench } from './bench.ts'
-export { DISCOUNT_FRACTION, FUEL_PRICE_PER_L, UPKEEP_PER_HOUR, type YearsAhead, yearsAhead } from './cost.ts'
+export {
+  DISCOUNT_FRACTION,
+  FUEL_PRICE_PER_L,
+  UPKEEP_PER_HOUR,
+  type YearsAhead,
+  yearsAhead,
+  yearsLookedAt,
+} from './cost.ts'
 export { type Failing, type FailsFirst, failsFirst } from './fails-first.ts'
 export { type Help, whatWouldHelp } from './help.ts'
 export { HOURS_COLUMNS, hoursFile } from './hours-file.ts'
+export { boughtAgainIn, type LifeYear, lifeYears } from './life.ts'
 export { type Matter, whatMatters } from './matters.ts'
 export { type MeasuredTold, tellMeasured, workMeasured } from './measured.ts'
 export { isPlan, type NoPlan, type Plan, planOf } from './plan.ts'

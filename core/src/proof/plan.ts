@@ -18,6 +18,9 @@ export interface Wear {
   readonly price: number
 }
 
+/** Terms that go by the age of the bank. */
+export type AgedTerms = Pick<Terms, 'fullWh' | 'resistancePerW' | 'chargeEfficiency'>
+
 /** All that the year reads of a design: plain data, so that it can be sent, kept and told apart by its digest. */
 export interface Plan {
   readonly weather: WeatherBrief
@@ -29,6 +32,8 @@ export interface Plan {
   readonly wear: Wear
   /** Capacity left with age that the terms were made for. */
   readonly agedFactor: number
+  /** The bank new, and at the end of its life: the capacity left then, of that when new. */
+  readonly life: { readonly atNew: AgedTerms; readonly atEnd: AgedTerms; readonly endFraction: number }
   /** January first, 1 to 12. */
   readonly monthsInUse: readonly number[]
 }
@@ -59,10 +64,16 @@ export function planOf(design: Design, { divisor = 1, agedFactor }: PlanChoices 
   const stepH = 1 / divisor
   const aged = agedFactor ?? battery.agingFactor.value
   const [arrayA, arrayB, arrayC] = plannedArrays(design, voltageV)
+  const atAge = (factor: number): AgedTerms => {
+    const { fullWh, resistancePerW, chargeEfficiency } = bankTerms(design, item, bank, factor, stepH)
+    return { fullWh, resistancePerW, chargeEfficiency }
+  }
+  const endFraction = DEFAULTS.endOfLifeFactor.value
   const { backup } = option
   return {
     divisor,
     agedFactor: aged,
+    life: { atNew: atAge(1), atEnd: atAge(endFraction), endFraction },
     dayLoadSpread: ASSUMPTIONS.dayLoadSpread.value,
     monthsInUse: job.site.monthsInUse,
     schedule: scheduleOf(design),

@@ -49,7 +49,7 @@ export default function ProofPage() {
           <Seen told={standing.told} plan={standing.plan} measured={measured} />
           <Helps told={standing.told} />
           <SearchPart />
-          <YearsAhead told={standing.told} />
+          <YearsAhead told={standing.told} plan={standing.plan} />
           <Months told={standing.told} />
           <MeasuredPart measured={measured} told={standing.told} />
           <Matters plan={standing.plan} told={standing.told} />
@@ -59,7 +59,7 @@ export default function ProofPage() {
       <p className="small soft proof-limits">
         A simulation of synthetic weather: it shows what such years bring, not what the next one will. Years have the
         months entered as their mean, dull months differ more from year to year, and the bank is taken at the age it was
-        sized for. It replaces no measurement, and no duty of care where life hangs on it.
+        sized for, but for the years ahead. It replaces no measurement, and no duty of care where life hangs on it.
       </p>
     </div>
   )

@@ -1,7 +1,10 @@
 import {
   type YearsAhead as Ahead,
+  boughtAgainIn,
   DISCOUNT_FRACTION,
   FUEL_PRICE_PER_L,
+  type LifeYear,
+  type Plan,
   UPKEEP_PER_HOUR,
   type YearsTold,
   yearsAhead,
@@ -10,10 +13,13 @@ import { formatMoney, formatNumber, formatPercent, formatQuantity } from '@yard-
 import { Part } from '../../job/Page.tsx'
 import { selectDesign } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
+import { LifeTable } from './LifeTable.tsx'
+import { useLife } from './use-life.ts'
 
 /** What the years do to the bank, and what they cost: banks bought again, fuel, upkeep. */
-export function YearsAhead({ told }: { told: YearsTold }) {
+export function YearsAhead({ told, plan }: { told: YearsTold; plan: Plan }) {
   const design = useAppSelector(selectDesign)
+  const life = useLife(plan)
   const { bank } = design.battery
   if (!bank) return null
   const { currency, price } = design.parts
@@ -21,8 +27,13 @@ export function YearsAhead({ told }: { told: YearsTold }) {
     price: price.value,
     bankPrice: bank.price,
     bankYears: told.wear.years,
-    generatorHours: told.spread.generatorHours.mean,
-    fuelL: told.spread.fuelL.mean,
+    ...(life
+      ? {
+          boughtAgain: boughtAgainIn(life),
+          generatorHours: meanOf(life, 'generatorHours'),
+          fuelL: meanOf(life, 'fuelL'),
+        }
+      : { generatorHours: told.spread.generatorHours.mean, fuelL: told.spread.fuelL.mean }),
   })
   const money = (amount: number) => formatMoney(amount, currency)
   const { boughtAgain } = ahead
@@ -46,7 +57,7 @@ export function YearsAhead({ told }: { told: YearsTold }) {
                   `${againText(boughtAgain)}, ${money(ahead.bankPrice)} each time, at today’s price`}
               </td>
             </tr>
-            {told.spread.generatorHours.mean >= 0.5 && (
+            {ahead.upkeepYearly >= 0.25 && (
               <tr>
                 <th scope="row">Fuel and upkeep, a year</th>
                 <td className="number">{money(ahead.fuelYearly + ahead.upkeepYearly)}</td>
@@ -64,9 +75,19 @@ export function YearsAhead({ told }: { told: YearsTold }) {
           </tbody>
         </table>
       </div>
+      {life ? <LifeTable life={life} /> : <p className="soft">The years ahead are being worked, one after another …</p>}
+      {life && (
+        <p className="small soft">
+          Each year takes what its cycles or the calendar take of the bank’s life; capacity falls and resistance rises
+          in proportion, down to what is left at its end. In a marked year it is bought again.
+        </p>
+      )}
     </Part>
   )
 }
+
+const meanOf = (life: readonly LifeYear[], name: 'generatorHours' | 'fuelL'): number =>
+  life.reduce((sum, year) => sum + year[name], 0) / Math.max(1, life.length)
 
 function lifeText({ wear: { byCycles, byCalendar } }: YearsTold): string {
   const [cycles, calendar] = [1 / Math.max(byCycles, 1e-6), 1 / byCalendar]
