@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest'
 import { itemsToKeep } from '../src/after/items-to-keep.ts'
 import { SHIPPED_CATALOGUE } from '../src/catalogue/catalogue.ts'
 import { besideKey } from '../src/chain/beside.ts'
-import { design, everyRow } from '../src/chain/design.ts'
+import { type Design, design, everyRow } from '../src/chain/design.ts'
 import { findings } from '../src/checks/checks.ts'
 import { fieldStation } from '../src/demo/demo.ts'
 import { apply, applyAll } from '../src/edit/apply.ts'
@@ -10,6 +10,7 @@ import type { Edit } from '../src/edit/edit.ts'
 import { emptyBeside, emptyLoad, parseJob } from '../src/job/job.ts'
 import type { Beside, Job } from '../src/job/schema.ts'
 import { jobText } from '../src/job/text.ts'
+import { designWithYear, withYears } from '../src/proof/with-year.ts'
 import { there } from './field-shapes.ts'
 
 // A second bank on the same site with its own small system.
@@ -139,5 +140,28 @@ describe('a small system beside the main one', () => {
     const after = shed(apply(job, { act: 'set-option', part: 'battery', patch: { autonomyDays: 6 } }))
     expect(after.battery).toBe(before.battery)
     expect(after.plant).toBe(before.plant)
+  })
+})
+
+describe('its year', () => {
+  const heavy = { ...LAMP, id: 'shed-kiln', name: 'Shed heater', powerW: 150, hoursPerDay: 20 }
+  const job = withShed(SMALL, { act: 'add-loads', loads: [heavy], at: 0 })
+
+  test('is worked beside that of the main one, and each belongs to its own design', () => {
+    const dated = designWithYear(made(withShed(SMALL)))
+    const [own] = dated.beside
+    expect(dated.year?.years).toHaveLength(20)
+    expect(own?.design.year?.years).toHaveLength(20)
+    expect(own?.design.year?.digest).not.toBe(dated.year?.digest)
+    // The year of one is no year of the other.
+    expect(withYears(made(withShed(SMALL)), () => dated.year).beside[0]?.design.year).toBeNull()
+    expect(designWithYear(made(withShed(SMALL))).year?.share).toEqual(dated.year?.share)
+  })
+
+  test('that is not carried is a fault under its name', () => {
+    const shortOf = (design: Design) => findings(design).filter(({ id }) => id === 'year.not-carried')
+    expect(shortOf(made(job))).toEqual([])
+    const found = shortOf(designWithYear(made(job)))
+    expect(found.map(({ message }) => message).join()).toContain('Shed')
   })
 })

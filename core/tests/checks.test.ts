@@ -9,6 +9,7 @@ import { demoJobs, fieldStation } from '../src/demo/demo.ts'
 import { applyAll } from '../src/edit/apply.ts'
 import type { Job } from '../src/job/schema.ts'
 import { designWithYear } from '../src/proof/with-year.ts'
+import { formatQuantity } from '../src/units/format.ts'
 
 /** With the year worked, where a check speaks of it. */
 const found = (job: Job, withYear = false) => {
@@ -107,6 +108,12 @@ describe('checks', () => {
         .filter(({ id }) => id === 'controller.clips')
         .map(({ severity }) => severity),
     ).toEqual(['advice'])
+    // With its years worked it tells what they clip: what the page of the controllers shows.
+    const dated = designWithYear(design(job, SHIPPED_CATALOGUE))
+    const told = findings(dated).find(({ id }) => id === 'controller.clips')?.message ?? ''
+    const { clippedWh = 0, pvWh = 1 } = dated.year?.clipping ?? {}
+    if (clippedWh / pvWh > 0.02) expect(told).toContain(formatQuantity(Math.round(clippedWh / 1000), 'kWh'))
+    else expect(told).toBe('')
   })
 })
 

@@ -59,6 +59,8 @@ export interface WorkedYear {
   readonly carried: boolean
   /** Longest gap of all years: how long, and the month (1 to 12) it began in; 0 where there is none. */
   readonly longestGap: { readonly hours: number; readonly month: number; readonly seed: number }
+  /** Of a mean year: what panels on controllers could give, and what of it was more than the controllers put out. */
+  readonly clipping: { readonly pvWh: number; readonly clippedWh: number }
   /** Nights carried from a full bank with no sun and no other source. */
   readonly nights: number
 }

@@ -1,4 +1,5 @@
 import { arrayYear, clippedInYear } from '../after/array-year.ts'
+import type { Design } from '../chain/design.ts'
 import { everyString, MAIN_ARRAY_ID } from '../controller/link.ts'
 import { LET_GO, setOption } from '../edit/offers.ts'
 import { formatPercent, formatQuantity } from '../units/format.ts'
@@ -14,14 +15,13 @@ export const controllerClips = defineCheck({
   id: 'controller.clips',
   link: 'controller',
   severity: 'advice',
-  fires: 'array power above output rating × battery voltage: kWh lost in a synthetic year. Fault over 25 % of the year',
+  fires: 'array power above output rating × battery voltage: kWh lost in a mean year. Fault over 25 % of the year',
   find(_job, design) {
     const clipping = everyString(design).filter(({ strings }) => strings.clippedW.value > 1e-6)
     if (clipping.length === 0) return []
-    const year = arrayYear(design)
-    const lost = year && clippedInYear(design, year)
+    const lost = lostIn(design)
     return clipping.flatMap(({ id, name, quantity, panel, strings }): Found[] => {
-      const own = lost?.byArray.find((each) => each.id === id)
+      const own = lost.find((each) => each.id === id)
       const share = own && own.possibleKwh > 0 ? own.clippedKwh / own.possibleKwh : null
       if (share !== null && share < LEAST_SAID) return []
       const overW = strings.clippedW.value * quantity
@@ -51,3 +51,22 @@ export const controllerClips = defineCheck({
     })
   },
 })
+
+interface Lost {
+  readonly id: string
+  readonly clippedKwh: number
+  readonly possibleKwh: number
+}
+
+/** What a year clips: that of the design's own years where there is one array; by array, or before they are worked, of a typical year. */
+function lostIn(design: Design): readonly Lost[] {
+  const { year } = design
+  const onControllers = everyString(design).filter(({ acInverter }) => acInverter === null)
+  const [only] = onControllers
+  if (year && only && onControllers.length === 1) {
+    const { clippedWh, pvWh } = year.clipping
+    return [{ id: only.id, clippedKwh: clippedWh / 1000, possibleKwh: pvWh / 1000 }]
+  }
+  const typical = arrayYear(design)
+  return typical ? clippedInYear(design, typical).byArray : []
+}

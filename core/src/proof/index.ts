@@ -1,5 +1,6 @@
 /** The year hour by hour. The door of this room: what other packages use of it. */
 export type { AskedFor, AskedOfYear, WorkedYear, YearFigures, YearShares } from '../chain/worked-year.ts'
+export { askedText, meanOfYears, shareText } from '../chain/year-text.ts'
 export { HAND_STARTED_HOURS } from './assumptions.ts'
 export { bench } from './bench.ts'
 export {
@@ -41,6 +42,6 @@ export {
   type YearsTold,
 } from './told.ts'
 export type { Weather } from './weather.ts'
-export { askedQuestion, designWithYear, isQuestion, withYear, type YearQuestion, yearQuestion } from './with-year.ts'
+export { askedQuestion, designWithYear, isQuestion, withYears, type YearQuestion, yearQuestion } from './with-year.ts'
 export { type Prepared, prepare, workYear, type YearResult } from './year.ts'
 export { FIRST_SEED, JUDGED_YEARS, type MonthSpread, monthSpread, spreadOf, workedYear, workYears } from './years.ts'

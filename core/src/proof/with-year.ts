@@ -35,29 +35,49 @@ function askQuestion(design: Design): YearQuestion | NoPlan {
 
 export const isQuestion = (question: YearQuestion | NoPlan): question is YearQuestion => 'digest' in question
 
-const kept = new WeakMap<Design, { readonly worked: WorkedYear; readonly design: Design }>()
+interface Dated {
+  readonly worked: WorkedYear | null
+  readonly beside: Design['beside']
+  readonly design: Design
+}
+const kept = new WeakMap<Design, Dated>()
 
 /**
- * The design with what its year came to. A year that was worked for another design is not taken: the design then comes back
- * as it is, its year still to be worked.
+ * The design and the systems beside it, each with what its year came to. A year that was worked for another design is not
+ * taken: its design then stays as it is, its year still to be worked.
+ * @param yearOf what there is for a design
  */
-export function withYear(design: Design, worked: WorkedYear | null): Design {
-  if (worked === null) return design
+export function withYears(design: Design, yearOf: (design: Design) => WorkedYear | null): Design {
+  const found = yearOf(design)
+  const worked = found && isOf(design, found) ? found : null
+  const dated = design.beside.map((each) => ({ ...each, design: withYears(each.design, yearOf) }))
+  const isMoved = dated.some((each, i) => each.design !== design.beside[i]?.design)
+  if (worked === null && !isMoved) return design
   const before = kept.get(design)
-  if (before?.worked === worked) return before.design
-  const question = yearQuestion(design)
-  if (!isQuestion(question) || question.digest !== worked.digest) return design
+  const isSame = before?.worked === worked && dated.every((each, i) => each.design === before.beside[i]?.design)
+  if (before && isSame) return before.design
+  const beside = isMoved ? dated : design.beside
   // Its figures are looked at late: they are taken over as they stand, not read.
-  const properties = { ...Object.getOwnPropertyDescriptors(design), year: { value: worked, enumerable: true } }
+  const properties = {
+    ...Object.getOwnPropertyDescriptors(design),
+    year: { value: worked, enumerable: true },
+    beside: { value: beside, enumerable: true },
+  }
   const made = Object.defineProperties({}, properties) as Design
-  kept.set(design, { worked, design: made })
+  kept.set(design, { worked, beside, design: made })
   return made
 }
 
-/** The design with its year worked here and now: some tens of milliseconds. */
-export function designWithYear(design: Design): Design {
+function isOf(design: Design, { digest }: WorkedYear): boolean {
   const question = yearQuestion(design)
-  if (!isQuestion(question)) return design
-  const prepared = prepare(question.plan)
-  return withYear(design, workedYear(prepared, question.asked, workYears(prepared, JUDGED_YEARS)))
+  return isQuestion(question) && question.digest === digest
 }
+
+/** The design with its years worked here and now: some tens of milliseconds for each system. */
+export const designWithYear = (design: Design): Design =>
+  withYears(design, (each) => {
+    const question = yearQuestion(each)
+    if (!isQuestion(question)) return null
+    const prepared = prepare(question.plan)
+    return workedYear(prepared, question.asked, workYears(prepared, JUDGED_YEARS))
+  })

@@ -78,9 +78,13 @@ export function workedYear(prepared: Prepared, asked: AskedOfYear, years: readon
     longestGap: longest
       ? { hours: longest.extremes.longestGapHours, month: gapMonth(longest, plan.divisor), seed: longest.seed }
       : { hours: 0, month: 0, seed: 0 },
+    clipping: { pvWh: meanTotal(years, 'pvWh'), clippedWh: meanTotal(years, 'clippedWh') },
     nights,
   }
 }
+
+const meanTotal = (years: readonly YearResult[], name: Total): number =>
+  years.reduce((sum, { totals }) => sum + totals[name], 0) / Math.max(1, years.length)
 
 /** So many years, one seed after another. */
 export const workYears = (prepared: Prepared, count: number, firstSeed: number = FIRST_SEED): YearResult[] =>

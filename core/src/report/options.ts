@@ -26,10 +26,28 @@ export interface ComparedOption {
   readonly needs: number
 }
 
-/** Every option of a job, designed and checked. */
-export function compareOptions(job: Job, catalogue: Catalogue): ComparedOption[] {
+const ofOptions = new WeakMap<Job, Map<string, Job>>()
+
+/** The same job for the same option, so that it is designed once however often it is compared. */
+function optionDesign(job: Job, catalogue: Catalogue, id: string): Design {
+  const known = ofOptions.get(job) ?? new Map<string, Job>()
+  ofOptions.set(job, known)
+  const chosen = known.get(id) ?? apply(job, { act: 'choose-option', id })
+  known.set(id, chosen)
+  return design(chosen, catalogue)
+}
+
+/**
+ * Every option of a job, designed and checked.
+ * @param dated gives a design its year, where that was worked
+ */
+export function compareOptions(
+  job: Job,
+  catalogue: Catalogue,
+  dated: (made: Design) => Design = (made) => made,
+): ComparedOption[] {
   return job.options.map((option) => {
-    const result = design(apply(job, { act: 'choose-option', id: option.id }), catalogue)
+    const result = dated(optionDesign(job, catalogue, option.id))
     const all = stillOpen(findings(result))
     const count = (severity: Severity) => all.filter((finding) => finding.severity === severity).length
     const { battery, array, parts } = result

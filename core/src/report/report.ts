@@ -7,6 +7,7 @@ import { checklistSection } from './sections/checklist.ts'
 import { briefSection, loadsSection, sunSection } from './sections/site-and-loads.ts'
 import { cutsSection, originsSection, partsSection, settingsSection, versionsSection } from './sections/things.ts'
 import { earthSection, fittingsSection, scheduleSection } from './sections/wiring.ts'
+import { yearSection } from './sections/year.ts'
 import type { SheetOf } from './sheets.ts'
 
 /** A drawing of each kind there is: of systems beside too. */
@@ -41,6 +42,7 @@ const SECTIONS: Readonly<Record<Reader, (brief: ReportBrief) => (Section | null)
     checksSection(brief),
     loadsSection(brief),
     sunSection(brief),
+    yearSection(brief, true),
     drawingsSection(brief, ALL_SHEETS),
     scheduleSection(brief),
     earthSection(brief),
@@ -60,6 +62,7 @@ const SECTIONS: Readonly<Record<Reader, (brief: ReportBrief) => (Section | null)
     checksSection(brief),
     loadsSection(brief),
     sunSection(brief),
+    yearSection(brief, false),
     drawingsSection(brief, ['one-line']),
     settingsSection(brief),
     asBuiltSection(brief, false),

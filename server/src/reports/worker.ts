@@ -3,6 +3,7 @@ import { createRequire } from 'node:module'
 import { join } from 'node:path'
 import { parentPort, workerData } from 'node:worker_threads'
 import { catalogueOf, design, fieldStation, SHIPPED_ITEMS } from '@yard-lamp/core'
+import { designWithYear } from '@yard-lamp/core/proof'
 import { reportOf } from '@yard-lamp/core/report'
 import { drawingSvg, FONT_PARTS, fontsAt, type PdfDefinition, reportPdf, unpackedFont } from '@yard-lamp/paper/pdf'
 import { type Asked, type Made, REHEARSE } from './asked.ts'
@@ -43,7 +44,7 @@ const ready = (async () => {
 async function made(asked: Asked): Promise<Buffer> {
   await ready
   const { job, items, reader, paper, revision, date, program, catalogueMark, build, photos } = asked
-  const whole = design(job, catalogueOf(items))
+  const whole = designWithYear(design(job, catalogueOf(items)))
   const content = reportOf({ job, design: whole, revision, date, program, catalogueMark, build }, reader)
   const photoOf = (fileId: string) => {
     const jpeg = photos.get(fileId)

@@ -3,15 +3,17 @@ import { nanoid } from '@reduxjs/toolkit'
 import { IconCopy, IconTrash } from '@tabler/icons-react'
 import { answers, LINKS } from '@yard-lamp/core'
 import { DEFAULTS } from '@yard-lamp/core/job'
-import { type ComparedOption, compareOptions } from '@yard-lamp/core/report'
+import { isQuestion, meanOfYears, shareText, yearQuestion } from '@yard-lamp/core/proof'
+import type { ComparedOption } from '@yard-lamp/core/report'
 import { formatMoney, formatNumber, formatQuantity, monthName, type Writer } from '@yard-lamp/core/units'
-import { type ReactNode, useEffect, useMemo } from 'react'
+import { type ReactNode, useEffect } from 'react'
 import { Part } from '../job/Page.tsx'
 import { linkTitle } from '../pages.ts'
 import { edited } from '../store/job-slice.ts'
 import { selectCatalogue, selectJob } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
 import { useWrite } from '../store/use-write.ts'
+import { useComparedOptions } from './use-option-years.ts'
 import './options.css'
 
 const MOST_OPTIONS = 24
@@ -22,7 +24,7 @@ export default function OptionsPage() {
   const job = useAppSelector(selectJob)
   const catalogue = useAppSelector(selectCatalogue)
   const dispatch = useAppDispatch()
-  const compared = useMemo(() => compareOptions(job, catalogue), [job, catalogue])
+  const compared = useComparedOptions(job, catalogue)
   useEffect(() => {
     document.title = 'Options · Yard Lamp'
   }, [])
@@ -121,6 +123,10 @@ export default function OptionsPage() {
                 each.carriesDays === null ? '–' : formatQuantity(each.carriesDays, 'days', 1),
               )}
               {row('Months short', (each) => monthsShort(each))}
+              {row('The year carries', (each) => yearOf(each))}
+              {row('Generator, a year', ({ design: { year } }) =>
+                year ? hoursText(meanOfYears(year, ({ generatorHours }) => generatorHours)) : '–',
+              )}
               {row('Checks', (each) => checksOf(each))}
               {LINKS.filter((link) => !['site', 'loads', 'parts'].includes(link)).map((link) =>
                 row(linkTitle(link), (each) => answers(each.design)[link]),
@@ -145,6 +151,16 @@ function monthsShort({ monthsShort: short, backupMonths }: ComparedOption): Reac
       {backup}
     </b>
   )
+}
+
+const hoursText = (hours: number): string => (hours < 0.5 ? 'none' : formatQuantity(hours, 'h', 0))
+
+/** What its years carry; whether that is what the brief asks. */
+function yearOf({ design }: ComparedOption): ReactNode {
+  const { year } = design
+  if (!year) return isQuestion(yearQuestion(design)) ? <span className="soft">being worked …</span> : '–'
+  const text = `${shareText(year.share.hours)} of hours`
+  return year.carried ? `● ${text}` : <b className="options-bad">△ {text}</b>
 }
 
 function checksOf({ found: { danger, fault, advice } }: ComparedOption): ReactNode {

@@ -20,8 +20,9 @@ import { fileName, saveFile } from '../files/save-file.ts'
 import { NotOpened } from '../job/NotOpened.tsx'
 import { useOpenJob } from '../job/use-open-job.ts'
 import { planOf, selectBuildings, selectRecords } from '../store/records.ts'
-import { selectDesignOrNull } from '../store/selectors.ts'
+import { selectDatedDesign, selectDesignOrNull } from '../store/selectors.ts'
 import { useAppSelector } from '../store/store.ts'
+import { useWorkedYear } from '../year/use-worked-year.ts'
 import { ReportView } from './ReportView.tsx'
 import '../job/page.css'
 import '../working/working.css'
@@ -42,7 +43,9 @@ export default function SheetPage() {
   return <Written id={id} opened={opened} />
 }
 
-function Written({ id, opened: { job, design } }: { id: string; opened: Opened }) {
+function Written({ id, opened: { job } }: { id: string; opened: Opened }) {
+  useWorkedYear()
+  const design = useAppSelector(selectDatedDesign)
   const [search, setSearch] = useSearchParams()
   const reader = READERS.find((each) => each === search.get('for')) ?? 'everyone'
   // What was changed since is not in that revision: the report says so.

@@ -1,6 +1,6 @@
 import { createSelector, createSlice, type PayloadAction } from '@reduxjs/toolkit'
 import type { Design } from '@yard-lamp/core'
-import { askedQuestion, isQuestion, type Plan, withYear, type YearsTold } from '@yard-lamp/core/proof'
+import { askedQuestion, isQuestion, type Plan, withYears, type YearsTold } from '@yard-lamp/core/proof'
 
 export interface YearState {
   /** Years that were worked, the latest first: of the designs between which a person goes back and forth. */
@@ -50,11 +50,12 @@ export function standingOf(design: Design, { told, failure }: YearState): YearSt
   return failure === null ? WORKING : { status: 'failed', why: failure }
 }
 
-/** A design with its year, where that was worked; as it is, where not. */
-export function dated(design: Design, state: YearState): Design {
-  const standing = standingOf(design, state)
-  return standing.status === 'worked' ? withYear(design, standing.told.worked) : design
-}
+/** A design and the systems beside it, each with its year where that was worked. */
+export const dated = (design: Design, state: YearState): Design =>
+  withYears(design, (each) => {
+    const standing = standingOf(each, state)
+    return standing.status === 'worked' ? standing.told.worked : null
+  })
 
 interface WithYear {
   readonly year: YearState

@@ -2,10 +2,10 @@ import { isQuestion, type YearQuestion, yearQuestion } from '@yard-lamp/core/pro
 import { useEffect } from 'react'
 import { tellList } from '../store/autosave.ts'
 import type { AppDispatch } from '../store/root.ts'
-import { selectDesign, selectYear } from '../store/selectors.ts'
+import { selectDesign } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector, useAppStore } from '../store/store.ts'
 import { useWhenIdle } from '../store/use-when-idle.ts'
-import { yearAsked, yearFailed, yearTold } from '../store/year-slice.ts'
+import { standingOf, yearAsked, yearFailed, yearTold } from '../store/year-slice.ts'
 import { years } from '../workers/years.ts'
 
 /** Works the year of the design in hand after each edit that moves it, in a worker; only the latest is waited for. */
@@ -13,32 +13,36 @@ export function useWorkedYear(): void {
   const design = useWhenIdle(useAppSelector(selectDesign))
   const dispatch = useAppDispatch()
   const store = useAppStore()
-  const status = useAppSelector((state) => selectYear(state).status)
+  const isWorked = useAppSelector((state) =>
+    [selectDesign(state), ...selectDesign(state).beside.map((each) => each.design)].every((each) =>
+      ['worked', 'lacks'].includes(standingOf(each, state.year).status),
+    ),
+  )
   const revision = useAppSelector(({ save }) => (save.status === 'saved' ? save.revision : null))
   useEffect(() => {
-    const question = yearQuestion(design)
+    const systems = [design, ...design.beside.map((each) => each.design)]
+    const questions = systems.map(yearQuestion).filter(isQuestion)
     dispatch(yearAsked())
-    if (!isQuestion(question)) return
     const { told } = store.getState().year
-    if (!told.some(({ worked }) => worked.digest === question.digest)) void ask(question, dispatch)
+    const open = questions.filter(({ digest }) => !told.some(({ worked }) => worked.digest === digest))
+    if (open.length > 0) void ask(open, dispatch)
   }, [design, dispatch, store])
 
   useEffect(() => {
-    if (status === 'worked' && revision !== null) void tellList(store.getState())
-  }, [status, revision, store])
+    if (isWorked && revision !== null) void tellList(store.getState())
+  }, [isWorked, revision, store])
 }
 
-let waiting: YearQuestion | null = null
+let waiting: YearQuestion[] = []
 let isWorking = false
 
-/** One question at a time: of those that come meanwhile only the latest is put. */
-async function ask(question: YearQuestion, dispatch: AppDispatch): Promise<void> {
-  waiting = question
+/** One question at a time, of the design and of the systems beside it: those that come meanwhile take the place of what waits. */
+async function ask(questions: YearQuestion[], dispatch: AppDispatch): Promise<void> {
+  waiting = questions
   if (isWorking) return
   isWorking = true
-  while (waiting) {
-    const { plan, asked }: YearQuestion = waiting
-    waiting = null
+  for (let next = waiting.shift(); next; next = waiting.shift()) {
+    const { plan, asked } = next
     try {
       const told = await years().tellYears({ plan, asked })
       if (told) dispatch(yearTold(told))

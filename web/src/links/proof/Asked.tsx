@@ -1,5 +1,5 @@
-import { RELIABILITY, type WorkedYear, wilsonInterval } from '@yard-lamp/core/proof'
-import { formatNumber, formatPercent, formatQuantity } from '@yard-lamp/core/units'
+import { askedText, RELIABILITY, type WorkedYear, wilsonInterval } from '@yard-lamp/core/proof'
+import { formatNumber } from '@yard-lamp/core/units'
 
 /** What the brief asks, thing by thing, and how sure so few years make it. */
 export function Asked({ worked }: { worked: WorkedYear }) {
@@ -27,19 +27,4 @@ export function Asked({ worked }: { worked: WorkedYear }) {
       </p>
     </div>
   )
-}
-
-function askedText({ what, asked, came }: WorkedYear['askedFor'][number], { years }: WorkedYear): string {
-  switch (what) {
-    case 'hours':
-      return `${formatPercent(came, 2)} of hours, ${formatPercent(asked, 1)} asked`
-    case 'critical':
-      return `${formatPercent(came, 2)} of critical hours, ${formatPercent(asked, 1)} asked`
-    case 'years':
-      return `${formatNumber(Math.round(came * years.length))} of ${formatNumber(years.length)} years hold, ${formatNumber(asked * 10)} in 10 asked`
-    case 'generator':
-      return `generator ${formatQuantity(came, 'h', 0)} a year, at most ${formatQuantity(asked, 'h', 0)}`
-    case 'nights':
-      return `${formatNumber(came)} nights from a full bank, ${formatNumber(asked)} asked`
-  }
 }

@@ -1,11 +1,10 @@
-import type { Help, YearsTold } from '@yard-lamp/core/proof'
+import { type Help, shareText, type YearsTold } from '@yard-lamp/core/proof'
 import { formatMoney, formatNumber } from '@yard-lamp/core/units'
 import { Part } from '../../job/Page.tsx'
 import { edited } from '../../store/job-slice.ts'
 import { selectCatalogue, selectDesign, selectJob } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { FailsFirst } from './FailsFirst.tsx'
-import { shareText } from './share-text.ts'
 import { TrialControls } from './TrialControls.tsx'
 import { useTrial } from './use-trial.ts'
 

@@ -1,7 +1,6 @@
-import type { Matter, Plan, YearsTold } from '@yard-lamp/core/proof'
+import { type Matter, type Plan, shareText, type YearsTold } from '@yard-lamp/core/proof'
 import { formatNumber, formatQuantity } from '@yard-lamp/core/units'
 import { Part } from '../../job/Page.tsx'
-import { shareText } from './share-text.ts'
 import { TrialControls } from './TrialControls.tsx'
 import { useTrial } from './use-trial.ts'
 

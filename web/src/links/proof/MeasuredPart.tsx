@@ -1,5 +1,5 @@
 import { Button } from '@mantine/core'
-import type { YearsTold } from '@yard-lamp/core/proof'
+import { shareText, type YearsTold } from '@yard-lamp/core/proof'
 import type { WeatherMonths } from '@yard-lamp/core/site'
 import { formatNumber, formatPercent, formatQuantity, monthName } from '@yard-lamp/core/units'
 import { useState } from 'react'
@@ -9,7 +9,6 @@ import { MonthHeads } from '../../units/MonthHeads.tsx'
 import { weatherFiles } from '../../workers/weather.ts'
 import { WeatherDialog } from '../site/WeatherDialog.tsx'
 import { type KeptHours, rounded } from './measured-hours.ts'
-import { shareText } from './share-text.ts'
 import type { Measured } from './use-measured.ts'
 
 /** A year of measured hours, brought in and worked as the drawn ones are. */

@@ -1,4 +1,4 @@
-import type { YearsTold } from '@yard-lamp/core/proof'
+import { shareText, type YearsTold } from '@yard-lamp/core/proof'
 import { formatNumber, formatPercent, formatQuantity, monthName } from '@yard-lamp/core/units'
 import { useEffect } from 'react'
 import { FindingLine } from '../../checks/FindingLine.tsx'
@@ -8,6 +8,7 @@ import { useWrite } from '../../store/use-write.ts'
 import type { YearStanding } from '../../store/year-slice.ts'
 import { PlainAnswer } from '../../working/Figure.tsx'
 import { Asked } from './Asked.tsx'
+import { BesidePart } from './BesidePart.tsx'
 import { Brief } from './Brief.tsx'
 import { Helps } from './Helps.tsx'
 import { Matters } from './Matters.tsx'
@@ -15,7 +16,6 @@ import { MeasuredPart } from './MeasuredPart.tsx'
 import { Months } from './Months.tsx'
 import { SearchPart } from './SearchPart.tsx'
 import { Seen } from './Seen.tsx'
-import { shareText } from './share-text.ts'
 import { useMeasured } from './use-measured.ts'
 import { YearsAhead } from './YearsAhead.tsx'
 import './proof.css'
@@ -52,6 +52,7 @@ export default function ProofPage() {
           <YearsAhead told={standing.told} plan={standing.plan} />
           <Months told={standing.told} />
           <MeasuredPart measured={measured} told={standing.told} />
+          <BesidePart />
           <Matters plan={standing.plan} told={standing.told} />
         </>
       )}

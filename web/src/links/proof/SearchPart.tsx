@@ -1,6 +1,6 @@
 import { nanoid } from '@reduxjs/toolkit'
 import { checkOf, firesText } from '@yard-lamp/core/checks'
-import { type FoundDesign, type Searched, type Searcher, searchTogether } from '@yard-lamp/core/proof'
+import { type FoundDesign, type Searched, type Searcher, searchTogether, shareText } from '@yard-lamp/core/proof'
 import { formatMoney, formatNumber, formatQuantity } from '@yard-lamp/core/units'
 import { proxy } from 'comlink'
 import { useState } from 'react'
@@ -10,7 +10,6 @@ import { selectCatalogue, selectDesign, selectJob } from '../../store/selectors.
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { useWrite } from '../../store/use-write.ts'
 import { FrontierPicture } from './FrontierPicture.tsx'
-import { shareText } from './share-text.ts'
 import { TrialControls } from './TrialControls.tsx'
 import { useTrial } from './use-trial.ts'
 
