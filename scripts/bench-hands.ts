@@ -6,18 +6,23 @@ import { stillOpen } from '@yard-lamp/core/checks'
 import {
   type Candidate,
   designFound,
+  type FoundDesign,
   type Plan,
   prepare,
   type Searcher,
   type Share,
   type ShareFound,
+  type Steps,
+  type StepsHalf,
   searchShare,
+  searchSteps,
   workYears,
 } from '@yard-lamp/core/proof'
 
 type Asked =
-  | { readonly act: 'share'; readonly job: Job; readonly share: Share }
-  | { readonly act: 'design'; readonly job: Job; readonly candidates: readonly Candidate[] }
+  | { readonly act: 'steps'; readonly job: Job; readonly half: StepsHalf }
+  | { readonly act: 'share'; readonly job: Job; readonly steps: Steps; readonly share: Share }
+  | { readonly act: 'design'; readonly job: Job; readonly steps: Steps; readonly candidates: readonly Candidate[] }
   | { readonly act: 'years'; readonly plan: Plan; readonly count: number; readonly firstSeed: number }
 
 const faults = (made: Design): string[] =>
@@ -26,7 +31,9 @@ const faults = (made: Design): string[] =>
 function answer(asked: Asked): unknown {
   if (asked.act === 'years') return workYears(prepare(asked.plan), asked.count, asked.firstSeed).length
   const brief = { job: asked.job, catalogue: SHIPPED_CATALOGUE, faults }
-  return asked.act === 'share' ? searchShare(brief, asked.share) : designFound(brief, asked.candidates)
+  if (asked.act === 'steps') return searchSteps(brief, asked.half)
+  if (asked.act === 'share') return searchShare(brief, asked.steps, asked.share)
+  return designFound(brief, asked.steps, asked.candidates)
 }
 
 /** What a worker does: answers one question after another. */
@@ -42,23 +49,29 @@ export interface Hand {
 /** @param file of a program that serves hands where it is not the first */
 export function hand(file: URL): Hand {
   const worker = new Worker(file, { argv: process.argv.slice(2) })
+  const answered = (asked: Asked) =>
+    new Promise<unknown>((resolve, reject) => {
+      worker.once('message', (answer) => {
+        worker.off('error', reject)
+        resolve(answer)
+      })
+      worker.once('error', reject)
+      worker.postMessage(asked)
+    })
+  let last: Promise<unknown> = Promise.resolve()
   return {
-    ask: (asked) =>
-      new Promise((resolve, reject) => {
-        worker.once('message', (answered) => {
-          worker.off('error', reject)
-          resolve(answered)
-        })
-        worker.once('error', reject)
-        worker.postMessage(asked)
-      }),
+    ask(asked) {
+      // One after another: an answer does not say which question it is of.
+      last = last.then(() => answered(asked))
+      return last
+    },
     end: () => void worker.terminate(),
   }
 }
 
 /** A hand as a search asks it. */
 export const searcherOf = ({ ask }: Hand, job: Job): Searcher => ({
-  share: async (share) => (await ask({ act: 'share', job, share })) as ShareFound | null,
-  design: async (candidates) =>
-    (await ask({ act: 'design', job, candidates })) as Awaited<ReturnType<Searcher['design']>>,
+  steps: async (half) => (await ask({ act: 'steps', job, half })) as Partial<Steps> | null,
+  share: async (steps, share) => (await ask({ act: 'share', job, steps, share })) as ShareFound | null,
+  design: async (steps, candidates) => (await ask({ act: 'design', job, steps, candidates })) as FoundDesign[],
 })

@@ -12,9 +12,23 @@ import { judgedDesign } from '../src/proof/judged-design.ts'
 import { PARAMETERS, packed } from '../src/proof/parameters.ts'
 import { isPlan, planOf } from '../src/proof/plan.ts'
 import { askedOf } from '../src/proof/reliability.ts'
-import { designFound, type Searcher, searchDesigns, searchShare, searchTogether } from '../src/proof/search.ts'
+import {
+  designFound,
+  type Searcher,
+  searchDesigns,
+  searchShare,
+  searchSteps,
+  searchTogether,
+} from '../src/proof/search.ts'
 import { candidatesOf } from '../src/proof/search-grid.ts'
-import { ANSWERED_BY_THE_YEAR, levelsOf } from '../src/proof/search-levels.ts'
+import {
+  ANSWERED_BY_THE_YEAR,
+  batterySteps,
+  type Levels,
+  levelsFrom,
+  panelSteps,
+  type SearchBrief,
+} from '../src/proof/search-levels.ts'
 import { costOf, ShareSearch, stepsOf, wholeOf } from '../src/proof/search-share.ts'
 import { searchYears, workSearched } from '../src/proof/search-years.ts'
 import { weatherOf } from '../src/proof/weather.ts'
@@ -25,6 +39,10 @@ const faults = (made: Design): string[] =>
 const YEARS = 3
 const brief = (job: Job) => ({ job, catalogue: SHIPPED_CATALOGUE, faults, years: YEARS })
 
+function levelsOf(of: SearchBrief): Levels | null {
+  const [panels, batteries] = [panelSteps(of), batterySteps(of)]
+  return panels && batteries && levelsFrom(of, { ...panels, ...batteries })
+}
 const hut = (): Job => demoJobs()[1] ?? fieldStation()
 const WHOLE = { part: 0, of: 1 }
 
@@ -116,8 +134,9 @@ describe('the search', () => {
   test('several workers find what one finds, and tell how far they are', async () => {
     const job = small()
     const searcher: Searcher = {
-      share: async (share, onShare) => searchShare(brief(job), share, onShare),
-      design: async (candidates) => designFound(brief(job), candidates),
+      steps: async (half, onShare) => searchSteps(brief(job), half, onShare),
+      share: async (steps, share, onShare) => searchShare(brief(job), steps, share, onShare),
+      design: async (steps, candidates) => designFound(brief(job), steps, candidates),
     }
     const told: number[] = []
     const found = await searchTogether([searcher, searcher], (share) => told.push(share) > 0)

@@ -1,4 +1,4 @@
-import type { Levels } from './search-levels.ts'
+import type { Steps } from './search-levels.ts'
 
 /** One design of the search: a step of each thing, and what that adds to the price of the parts. */
 export interface Candidate {
@@ -17,20 +17,26 @@ export type Kind = Pick<Candidate, 'arrayType' | 'bankType' | 'backup' | 'tilt'>
 export const kindOf = ({ arrayType, bankType, backup, tilt }: Kind): string =>
   `${arrayType}.${bankType}.${backup}.${tilt}`
 
-/** One share of the designs, for one of several workers: whole kinds, dealt out in turn. */
+/** One share of the designs, for one of several workers: whole kinds, dealt out so that no two make the same plant. */
 export interface Share {
   readonly part: number
   readonly of: number
 }
 
 /** The designs of a share, the cheapest first, and how many there are in all. */
-export function candidatesOf({ arrays, banks, backups, tilts }: Levels, { part, of }: Share): Candidate[] {
+export function candidatesOf({ arrays, banks, backups, tilts }: Steps, { part, of }: Share): Candidate[] {
   const kinds = arrays.flatMap((_, arrayType) =>
     banks.flatMap((__, bankType) =>
       backups.flatMap((___, backup) => tilts.map((____, tilt): Kind => ({ arrayType, bankType, backup, tilt }))),
     ),
   )
-  const own = kinds.filter((_, i) => i % of === part)
+  const plants = new Map<string, number>()
+  const own = kinds.filter(({ arrayType, bankType, backup }) => {
+    const plant = `${arrayType}.${bankType}.${backups[backup]?.size}`
+    const at = plants.get(plant) ?? plants.size
+    plants.set(plant, at)
+    return at % of === part
+  })
   const all = own.flatMap((kind) => {
     const size = backups[kind.backup]?.size ?? 0
     const tiltPrice = tilts[kind.tilt]?.price ?? 0
@@ -50,8 +56,8 @@ export function candidatesOf({ arrays, banks, backups, tilts }: Levels, { part, 
 }
 
 /** Every design there is among the steps. */
-export function designsIn({ arrays, banks, backups, tilts }: Levels): number {
-  const steps = (ladders: Levels['arrays']) => ladders.reduce((sum, { levels }) => sum + levels.length, 0)
+export function designsIn({ arrays, banks, backups, tilts }: Steps): number {
+  const steps = (ladders: Steps['arrays']) => ladders.reduce((sum, { levels }) => sum + levels.length, 0)
   const sourced = banks.flatMap(({ levels }) =>
     levels.flatMap(({ prices }) => backups.map(({ size }) => prices[size] ?? null)),
   )

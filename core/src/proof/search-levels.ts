@@ -35,9 +35,9 @@ export interface Together {
 export interface BankLevel extends Level {
   /** Nights it carries from full. */
   readonly nights: number
-  /** Price of the whole bank, and its plan, whose wear it is. */
+  /** Price of the whole bank, and how it wears. */
   readonly bankPrice: number
-  readonly plan: Plan
+  readonly wear: Plan['wear']
   /** Of bank and backup together, by the size of the backup; null where it cannot be had with this bank. */
   readonly prices: readonly (number | null)[]
 }
@@ -58,13 +58,23 @@ export interface Ladder<L extends Level = Level> {
   readonly levels: readonly L[]
 }
 
-export interface Levels {
-  readonly base: Design
-  readonly plan: Plan
+/** Panels and tilts that may be had. Plain data, as all steps: they come from a worker. */
+export interface PanelSteps {
   readonly arrays: readonly Ladder[]
+  readonly tilts: readonly TiltLevel[]
+}
+
+/** Batteries and backups that may be had. */
+export interface BatterySteps {
   readonly banks: readonly Ladder<BankLevel>[]
   readonly backups: readonly BackupLevel[]
-  readonly tilts: readonly TiltLevel[]
+}
+
+export type Steps = PanelSteps & BatterySteps
+
+export interface Levels extends Steps {
+  readonly base: Design
+  readonly plan: Plan
   /** Worked when it is first asked; null where they cannot be had together. */
   readonly together: (panels: Level, batteries: Level, backup: BackupLevel) => Together | null
 }
@@ -88,14 +98,13 @@ const MOST_PARALLEL = 12
 const MORE_CONTROLLERS = 2
 /** Arrays that cannot be built, one after another, after which no larger one is tried. */
 const MOST_VAIN = 4
-/** Faults of rules of thumb, which the years themselves answer. */
+/** Faults of rules of thumb, which the years themselves answer. Not those that look to a day on which something breaks. */
 export const ANSWERED_BY_THE_YEAR: ReadonlySet<string> = new Set([
   'year.not-carried',
   'array.short-in-month',
   'array.recovery-slow',
   'battery.too-small',
   'battery.autonomy-short',
-  'battery.autonomy-critical',
   'backup.slow',
   'controller.clips',
 ])
@@ -108,11 +117,15 @@ interface Tried {
 /** With `isPart` what it is put together with answers for its faults. */
 type Try = (edits: readonly Edit[], isPart?: boolean) => Tried | null
 
-/**
- * @param onTried called after each design that was tried; false to stop
- * @returns null where there is no year to work, or where it was stopped
- */
-export function levelsOf({ job, catalogue, faults }: SearchBrief, onTried?: () => boolean): Levels | null {
+interface Bench {
+  readonly base: Design
+  readonly plan: Plan
+  readonly tried: Try
+  readonly isStopped: () => boolean
+}
+
+/** @returns null where there is no year to work */
+function benchOf({ job, catalogue, faults }: SearchBrief, onTried?: () => boolean): Bench | null {
   const base = design(job, catalogue)
   const plan = planOf(base)
   if (!isPlan(plan)) return null
@@ -127,10 +140,43 @@ export function levelsOf({ job, catalogue, faults }: SearchBrief, onTried?: () =
     const its = planOf(made)
     return isPlan(its) ? { made, plan: its } : null
   }
+  return { base, plan, tried, isStopped: () => isStopped }
+}
+
+/**
+ * The panels and tilts a search may take, each tried on the whole chain.
+ * @param onTried called after each design that was tried; false to stop
+ * @returns null where there is no year to work, or where it was stopped
+ */
+export function panelSteps(brief: SearchBrief, onTried?: () => boolean): PanelSteps | null {
+  const bench = benchOf(brief, onTried)
+  if (!bench) return null
+  const { base, plan, tried, isStopped } = bench
+  const steps = { arrays: arrayLadders(base, tried), tilts: tiltLevels(base, plan, tried) }
+  return isStopped() ? null : steps
+}
+
+/** The batteries and backups; as panelSteps. */
+export function batterySteps(brief: SearchBrief, onTried?: () => boolean): BatterySteps | null {
+  const bench = benchOf(brief, onTried)
+  if (!bench) return null
+  const { base, tried, isStopped } = bench
   const backups = backupLevels(base, tried)
-  const sizes = sizesOf(backups)
+  const steps = { backups, banks: bankLadders(base, tried, sizesOf(backups)) }
+  return isStopped() ? null : steps
+}
+
+/** All there is to search among some steps; null where there is no year to work. */
+export function levelsFrom(brief: SearchBrief, steps: Steps): Levels | null {
+  const bench = benchOf(brief)
+  if (!bench) return null
+  const { base, plan, tried } = bench
+  const sizes = sizesOf(steps.backups)
   const known = new Map<string, Together | null>()
-  const levels: Levels = {
+  return {
+    ...steps,
+    base,
+    plan,
     together(panels, batteries, { size }) {
       const edits = [...panels.edits, ...batteries.edits, ...(sizes[size] ?? [])]
       const key = JSON.stringify(edits)
@@ -141,14 +187,7 @@ export function levelsOf({ job, catalogue, faults }: SearchBrief, onTried?: () =
       known.set(key, together)
       return together
     },
-    base,
-    plan,
-    arrays: arrayLadders(base, tried),
-    banks: bankLadders(base, tried, sizes),
-    backups,
-    tilts: tiltLevels(base, plan, tried),
   }
-  return isStopped ? null : levels
 }
 
 /** What the balance reads of panels, batteries and backup. */
@@ -232,8 +271,13 @@ function bankLadders(base: Design, tried: Try, sizes: readonly (readonly Edit[])
     const levels: BankLevel[] = []
     for (let parallel = 1; parallel <= Math.min(MOST_PARALLEL, unit.maxParallel); parallel++) {
       const edits: Edit[] = [{ act: 'set-option', part: 'battery', patch: { itemId: unit.id, parallel } }]
-      const found = tried(edits)
-      if (!found) {
+      // Its faults are those of the bank with a backup: what one alone may not be, the other may make good.
+      const found = tried(edits, true)
+      const prices = sizes.map((size) => {
+        const both = found && tried([...edits, ...size])
+        return both && priceOver(base, both)
+      })
+      if (!found || prices.every((price) => price === null)) {
         if (levels.length > 0) break
         continue
       }
@@ -244,11 +288,8 @@ function bankLadders(base: Design, tried: Try, sizes: readonly (readonly Edit[])
         price: priceOver(base, found),
         nights: nightsFromFull(plan),
         bankPrice: made.battery.bank?.price ?? 0,
-        plan,
-        prices: sizes.map((size) => {
-          const both = size.length === 0 ? found : tried([...edits, ...size], true)
-          return both && priceOver(base, both)
-        }),
+        wear: plan.wear,
+        prices,
       })
     }
     return levels.length > 0 ? [{ name: itemName(unit), levels }] : []
@@ -297,7 +338,7 @@ function sizesOf(backups: readonly BackupLevel[]): (readonly Edit[])[] {
 }
 
 /** Other tilts of the first plane, where a frame may stand otherwise; degrees from where it stands. */
-const TILTS = [-30, -15, 15, 30] as const
+const TILTS = [-30, -20, -10, 10, 20] as const
 
 function tiltLevels(base: Design, plan: Plan, tried: Try): TiltLevel[] {
   const { site, job } = base

@@ -2,14 +2,14 @@ import type { AskedOfYear } from '../chain/worked-year.ts'
 import { bankYears, type Running, yearsAhead } from './cost.ts'
 import { askedOf } from './reliability.ts'
 import { type Candidate, COARSE, candidatesOf, designsIn, kindOf, type Share, toldSteps } from './search-grid.ts'
-import type { Level, Levels } from './search-levels.ts'
+import type { Level, Levels, Steps } from './search-levels.ts'
 import type { SearchYears } from './search-years.ts'
 import { type Leaving, type SearchedYears, type SearchSetting, searchYears, workSearched } from './search-years.ts'
 import type { Terms } from './terms.ts'
 import { weatherOf } from './weather.ts'
 
-/** Designs followed to the end: as many as are told. */
-const MOST_FOLLOWED = 5
+/** Designs followed to the end: those that are told, and two in whose place a check may stand. */
+export const MOST_FOLLOWED = 7
 /** Years the frontier is looked at over, before its designs are worked whole: the hardest, the easiest, the next. */
 const TOLD_YEARS = 3
 /** A smaller design runs its generator at least so much of what a larger one does: a guide, not a law. */
@@ -35,7 +35,7 @@ export interface ShareFound {
 
 /** The steps of a design: its panels, its batteries, its backup, its tilt. */
 export const stepsOf = (
-  { arrays, banks, backups, tilts }: Levels,
+  { arrays, banks, backups, tilts }: Steps,
   { array, arrayType, bank, bankType, backup, tilt }: Candidate,
 ): Pick<Level, 'label' | 'edits'>[] =>
   [arrays[arrayType]?.levels[array], banks[bankType]?.levels[bank], backups[backup], tilts[tilt]].filter(
@@ -73,7 +73,7 @@ export function costOf(
   return yearsAhead(base, {
     price: base.parts.price.value + price,
     bankPrice: bank?.bankPrice ?? 0,
-    bankYears: bankYears({ wear: bank?.plan.wear ?? plan.wear, cycles }),
+    bankYears: bankYears({ wear: bank?.wear ?? plan.wear, cycles }),
     generatorHours,
     fuelL,
   }).wholeCost
@@ -93,6 +93,8 @@ export class ShareSearch {
   private readonly known = new Map<string, { readonly candidate: Candidate; readonly years: SearchedYears }[]>()
   private readonly byPlace = new Map<string, Candidate>()
   private best: Followed[] = []
+  /** Of the generators of all designs worked to the end, in each year. */
+  private readonly hoursByYear: number[] = []
 
   constructor(
     private readonly levels: Levels,
@@ -168,13 +170,21 @@ export class ShareSearch {
     if (cost({ generatorHours: 0, fuelL: 0 }) > most) return
     const years = this.work(terms, candidate.tilt, {
       mayGuess,
+      yearShares: this.sharesOfYears(),
       isTooDear: (generatorHours, fuelL) => cost({ generatorHours, fuelL }) > most,
     })
     this.kept(candidate).push({ candidate, years })
+    if (years.end === 'whole')
+      for (const [i, h] of years.hoursByYear.entries()) this.hoursByYear[i] = (this.hoursByYear[i] ?? 0) + h
     if (years.end !== 'whole' || !years.holds) return
     this.best.push({ candidate, figure: costOf(this.levels, candidate, price, years) })
     this.best.sort((a, b) => a.figure - b.figure)
     this.best.length = Math.min(this.best.length, MOST_FOLLOWED)
+  }
+
+  private sharesOfYears(): number[] | null {
+    const all = this.hoursByYear.reduce((sum, hours) => sum + hours, 0)
+    return all > 0 ? this.hoursByYear.map((hours) => hours / all) : null
   }
 
   /** The neighbours of the best that were passed over by a guess. */

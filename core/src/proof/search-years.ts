@@ -65,6 +65,8 @@ export interface SearchedYears {
   readonly generatorHours: number
   readonly fuelL: number
   readonly cycles: number
+  /** Of the generator in each year that was worked. */
+  readonly hoursByYear: readonly number[]
 }
 
 const at = (name: Total): number => TOTALS.indexOf(name)
@@ -78,12 +80,19 @@ const [GENERATOR, FUEL, THROUGHPUT] = [at('generatorHours'), at('fuelL'), at('th
 /** A year not worked yet runs the generator at least so much of what the least of those worked does: a guide, not a law. */
 const LEAST_OF_LEAST = 0.9
 
+/** Of what the years worked so far foretell by how hard each was for others, at least so much comes: a guide as well. */
+const LEAST_OF_FORETOLD = 0.88
+/** Of all years' hours, those of the years worked foretell nothing below. */
+const LEAST_TELLING = 0.15
+
 /** When years may be left before their end. */
 export interface Leaving {
   /** Whether a mean year of a generator costs more than a design may. */
   readonly isTooDear: (generatorHours: number, fuelL: number) => boolean
   /** What years not worked yet come to is guessed from those that were; else only what is certain counts. */
   readonly mayGuess: boolean
+  /** Share of all hours of a generator that fell in each year with designs worked before; null while there are none. */
+  readonly yearShares: readonly number[] | null
 }
 
 /** What is worked of every design of a search. */
@@ -109,6 +118,7 @@ export function workSearched(
   const count = years.length
   const verdict = verdictOf(setting, count)
   const sum = noTotals()
+  const hoursByYear: number[] = []
   const least = { hours: Number.POSITIVE_INFINITY, fuelL: Number.POSITIVE_INFINITY }
   for (const [done, { weather, days }] of years.entries()) {
     const run = { parameters, schedule, days, weather, dumps: dumpRows(terms), divisor: plan.divisor }
@@ -121,22 +131,31 @@ export function workSearched(
     for (const [month, first] of FIRST_DAY.entries()) {
       runDays(run, first, FIRST_DAY[month + 1] ?? DAYS_IN_YEAR, state, totals, extremes, null)
       verdict.look(sum, totals)
-      if (leaving && !verdict.holds) return told('misses', add(sum, totals), terms, count, done + 1)
+      if (leaving && !verdict.holds) return told('misses', add(sum, totals), terms, count, done + 1, hoursByYear)
     }
     add(sum, totals)
+    hoursByYear.push(totals[GENERATOR] ?? 0)
     least.hours = Math.min(least.hours, totals[GENERATOR] ?? 0)
     least.fuelL = Math.min(least.fuelL, totals[FUEL] ?? 0)
     if (!leaving || done + 1 === count) continue
     const ahead = leaving.mayGuess && done > 0 ? (count - done - 1) * LEAST_OF_LEAST : 0
-    const hours = ((sum[GENERATOR] ?? 0) + ahead * least.hours) / count
-    const fuelL = ((sum[FUEL] ?? 0) + ahead * least.fuelL) / count
+    const foretold = leaving.mayGuess && done > 0 ? foretelling(leaving.yearShares, done + 1) : 0
+    const most = (sumOf: number, leastOf: number) => Math.max(sumOf + ahead * leastOf, foretold * sumOf) / count
+    const hours = most(sum[GENERATOR] ?? 0, least.hours)
+    const fuelL = most(sum[FUEL] ?? 0, least.fuelL)
     const misses = asked.generatorHours !== null && hours > asked.generatorHours
     if (misses || leaving.isTooDear(hours, fuelL)) {
       const end = misses ? 'misses' : 'dear'
-      return { ...told(end, sum, terms, count, done + 1), generatorHours: hours, fuelL }
+      return { ...told(end, sum, terms, count, done + 1, hoursByYear), generatorHours: hours, fuelL }
     }
   }
-  return { ...told('whole', sum, terms, count, count), holds: verdict.holds }
+  return { ...told('whole', sum, terms, count, count, hoursByYear), holds: verdict.holds }
+}
+
+/** What all years come to at least, for each hour of those that were worked. */
+function foretelling(yearShares: readonly number[] | null, worked: number): number {
+  const told = yearShares?.slice(0, worked).reduce((sum, share) => sum + share, 0) ?? 0
+  return told >= LEAST_TELLING ? LEAST_OF_FORETOLD / told : 0
 }
 
 function add(sum: Float64Array, totals: Float64Array): Float64Array {
@@ -185,11 +204,13 @@ function told(
   terms: Terms,
   count: number,
   worked: number,
+  hoursByYear: readonly number[],
 ): SearchedYears {
   const share = (gone: number, wanted: number) => (wanted > 0 ? 1 - gone / wanted : 1)
   return {
     end,
     holds: false,
+    hoursByYear,
     hours: share(sum[UNMET] ?? 0, sum[HOURS] ?? 0),
     criticalHours: share(sum[CRITICAL] ?? 0, sum[CRITICAL_HOURS] ?? 0),
     generatorHours: (sum[GENERATOR] ?? 0) / count,

@@ -3,9 +3,17 @@ import { applyAll } from '../edit/apply.ts'
 import type { Edit } from '../edit/edit.ts'
 import { bankYears, yearsAhead } from './cost.ts'
 import { judgedDesign } from './judged-design.ts'
+import { isPlan, planOf } from './plan.ts'
 import type { Candidate, Share } from './search-grid.ts'
-import { ANSWERED_BY_THE_YEAR, type Levels, levelsOf, type SearchBrief } from './search-levels.ts'
-import { type Followed, type ShareFound, ShareSearch, stepsOf } from './search-share.ts'
+import {
+  ANSWERED_BY_THE_YEAR,
+  batterySteps,
+  levelsFrom,
+  panelSteps,
+  type SearchBrief,
+  type Steps,
+} from './search-levels.ts'
+import { type Followed, MOST_FOLLOWED, type ShareFound, ShareSearch, stepsOf } from './search-share.ts'
 
 /** A design that was found: how to make it, what it costs and what it carries. */
 export interface FoundDesign {
@@ -40,21 +48,33 @@ export const SEARCHED_YEARS = 10
 const MOST_BEST = 5
 /** Points of the frontier designed whole. */
 const MOST_POINTS = 7
-/** Share of the work that goes into making the steps. */
-const STEPS_SHARE = 0.15
+/** Shares of a search that go into making the steps, and into working the years of designs. */
+const STEPS_SHARE = 0.25
+const WORK_SHARE = 0.6
 
 type OnShare = (share: number) => boolean
 
-/** The levels of the brief asked for last: a worker searches its share of them, and then designs what was found. */
-let kept: { readonly key: string; readonly levels: Levels } | null = null
+/** The halves into which the making of steps is dealt, where there are two workers for them. */
+export type StepsHalf = 'panels' | 'batteries'
+export const STEPS_HALVES = ['panels', 'batteries'] as const
 
-function levelsFor(brief: SearchBrief, onShare: OnShare = () => true): Levels | null {
-  const key = JSON.stringify([brief.job, brief.catalogue])
-  if (kept?.key === key) return kept.levels
+/**
+ * What a search may vary: panels with their tilts, batteries with their backups, or both.
+ * @param onShare called with the share done; false to stop
+ * @returns null where it was stopped, or where there is no year to work
+ */
+export function searchSteps(brief: SearchBrief, half: StepsHalf, onShare?: OnShare): Partial<Steps> | null {
+  const tell = bySteps(onShare)
   let tried = 0
-  const levels = levelsOf(brief, () => onShare((STEPS_SHARE * tried) / (++tried + 20)))
-  kept = levels && { key, levels }
-  return levels
+  // Nobody knows how many there are before they have been tried.
+  const onTried = () => tell(tried / (++tried + 20))
+  return half === 'panels' ? panelSteps(brief, onTried) : batterySteps(brief, onTried)
+}
+
+/** The steps of both halves; null where one of them is not there. */
+export function wholeSteps(halves: readonly (Partial<Steps> | null)[]): Steps | null {
+  const { arrays, tilts, banks, backups }: Partial<Steps> = Object.assign({}, ...halves)
+  return arrays && tilts && banks && backups ? { arrays, tilts, banks, backups } : null
 }
 
 /**
@@ -62,13 +82,9 @@ function levelsFor(brief: SearchBrief, onShare: OnShare = () => true): Levels | 
  * @param onShare called with the share done; false to stop
  * @returns null where it was stopped, or where there is no year to work
  */
-export function searchShare(brief: SearchBrief, share: Share, onShare?: OnShare): ShareFound | null {
-  const tell = bySteps(onShare)
-  const levels = levelsFor(brief, tell)
-  if (!levels) return null
-  return new ShareSearch(levels, share, brief.years ?? SEARCHED_YEARS).run((done) =>
-    tell(STEPS_SHARE + (1 - STEPS_SHARE) * done),
-  )
+export function searchShare(brief: SearchBrief, steps: Steps, share: Share, onShare?: OnShare): ShareFound | null {
+  const levels = levelsFrom(brief, steps)
+  return levels && new ShareSearch(levels, share, brief.years ?? SEARCHED_YEARS).run(bySteps(onShare))
 }
 
 /** Tells each hundredth once: a message from a worker takes longer than many a design. */
@@ -86,7 +102,7 @@ export function gathered(shares: readonly ShareFound[]): Candidate[] {
   const best = shares
     .flatMap(({ best }) => best)
     .sort((a, b) => a.figure - b.figure)
-    .slice(0, MOST_BEST + 2)
+    .slice(0, MOST_FOLLOWED)
   const rising: Followed[] = []
   const points = shares.flatMap(({ points }) => points).sort((a, b) => a.candidate.price - b.candidate.price)
   for (const point of points) if (point.figure > (rising.at(-1)?.figure ?? -1) + 1e-6) rising.push(point)
@@ -103,31 +119,27 @@ function thinned<T>(all: readonly T[]): T[] {
 }
 
 /** Makes designs whole, with their checks, and works them as any design is worked. */
-export function designFound(brief: SearchBrief, candidates: readonly Candidate[]): FoundDesign[] {
-  const levels = levelsFor(brief)
-  return levels ? candidates.flatMap((candidate) => wholeDesign(brief, levels, candidate) ?? []) : []
-}
+export const designFound = (brief: SearchBrief, steps: Steps, candidates: readonly Candidate[]): FoundDesign[] =>
+  candidates.flatMap((candidate) => wholeDesign(brief, stepsOf(steps, candidate)) ?? [])
 
-function wholeDesign({ job, catalogue, faults, years }: SearchBrief, levels: Levels, candidate: Candidate) {
-  const steps = stepsOf(levels, candidate)
+function wholeDesign(
+  { job, catalogue, faults, years }: SearchBrief,
+  steps: ReturnType<typeof stepsOf>,
+): FoundDesign | null {
   const edits = steps.flatMap((level) => level.edits)
   const made = design(applyAll(job, edits), catalogue)
+  const plan = planOf(made)
   const judged = judgedDesign(made, years ?? SEARCHED_YEARS)
-  if (!judged) return null
+  if (!judged || !isPlan(plan)) return null
   const { generatorHours, fuelL, cycles, worked } = judged
-  const bank = levels.banks[candidate.bankType]?.levels[candidate.bank]
   const price = made.parts.price.value
-  const found: FoundDesign = {
+  const bankPrice = made.battery.bank?.price ?? 0
+  const lasts = bankYears({ wear: plan.wear, cycles })
+  return {
     label: steps.flatMap(({ label }) => (label === '' ? [] : [label])).join(', '),
     edits,
     price,
-    wholeCost: yearsAhead(made, {
-      price,
-      bankPrice: made.battery.bank?.price ?? 0,
-      bankYears: bankYears({ wear: bank?.plan.wear ?? levels.plan.wear, cycles }),
-      generatorHours,
-      fuelL,
-    }).wholeCost,
+    wholeCost: yearsAhead(made, { price, bankPrice, bankYears: lasts, generatorHours, fuelL }).wholeCost,
     hours: worked.share.hours,
     criticalHours: worked.share.criticalHours,
     generatorHours,
@@ -135,7 +147,6 @@ function wholeDesign({ job, catalogue, faults, years }: SearchBrief, levels: Lev
     carried: worked.carried,
     faults: faults(made),
   }
-  return found
 }
 
 /** What is told of a search: of the designs made whole the cheapest that carry what is asked, and the frontier. */
@@ -164,35 +175,57 @@ export function searched(shares: readonly ShareFound[], found: readonly FoundDes
  * @returns null where it was stopped, or where there is no year to work
  */
 export function searchDesigns(brief: SearchBrief, onShare?: OnShare): Searched | null {
-  const found = searchShare(brief, { part: 0, of: 1 }, (share) => onShare?.(0.9 * share) !== false)
-  if (!found) return null
-  const whole = designFound(brief, gathered([found]))
-  return onShare?.(1) === false ? null : searched([found], whole, brief.years ?? SEARCHED_YEARS)
+  const tell: OnShare = (share) => onShare?.(share) !== false
+  const halves = STEPS_HALVES.map((half, i) =>
+    searchSteps(brief, half, (share) => tell((STEPS_SHARE * (i + share)) / STEPS_HALVES.length)),
+  )
+  const steps = wholeSteps(halves)
+  const found =
+    steps && searchShare(brief, steps, { part: 0, of: 1 }, (share) => tell(STEPS_SHARE + WORK_SHARE * share))
+  if (!steps || !found) return null
+  const whole = designFound(brief, steps, gathered([found]))
+  return tell(1) ? searched([found], whole, brief.years ?? SEARCHED_YEARS) : null
 }
 
 /** A worker of a search. */
 export interface Searcher {
-  share(share: Share, onShare: OnShare): Promise<ShareFound | null>
-  design(candidates: readonly Candidate[]): Promise<FoundDesign[]>
+  steps(half: StepsHalf, onShare: OnShare): Promise<Partial<Steps> | null>
+  share(steps: Steps, share: Share, onShare: OnShare): Promise<ShareFound | null>
+  design(steps: Steps, candidates: readonly Candidate[]): Promise<FoundDesign[]>
 }
 
-/** The same by several workers side by side: each takes whole kinds of designs, and then some of what was found. */
+/** The same by several workers side by side: each makes some steps, takes whole kinds of designs, and then some of what was found. */
 export async function searchTogether(searchers: readonly Searcher[], onShare: OnShare): Promise<Searched | null> {
-  const done = searchers.map(() => 0)
   const of = searchers.length
+  const stepsTold = sharesTold(STEPS_HALVES.length, (share) => onShare(STEPS_SHARE * share))
+  const halves = await Promise.all(
+    STEPS_HALVES.map((half, i) => searchers[i % of]?.steps(half, stepsTold(i)) ?? Promise.resolve(null)),
+  )
+  const steps = wholeSteps(halves)
+  if (!steps) return null
+  const workTold = sharesTold(of, (share) => onShare(STEPS_SHARE + WORK_SHARE * share))
   const shares = await Promise.all(
-    searchers.map((searcher, part) =>
-      searcher.share({ part, of }, (share) => {
-        done[part] = share
-        return onShare((0.9 * done.reduce((a, b) => a + b, 0)) / of)
-      }),
-    ),
+    searchers.map((searcher, part) => searcher.share(steps, { part, of }, workTold(part))),
   )
   const all = shares.filter((share) => share !== null)
   if (all.length < of) return null
   const candidates = gathered(all)
   const whole = await Promise.all(
-    searchers.map((searcher, part) => searcher.design(candidates.filter((_, i) => i % of === part))),
+    searchers.map((searcher, part) =>
+      searcher.design(
+        steps,
+        candidates.filter((_, i) => i % of === part),
+      ),
+    ),
   )
   return searched(all, whole.flat(), SEARCHED_YEARS)
+}
+
+/** What several tell of their shares, as one share of all. */
+function sharesTold(count: number, onShare: OnShare): (which: number) => OnShare {
+  const done = Array<number>(count).fill(0)
+  return (which) => (share) => {
+    done[which] = share
+    return onShare(done.reduce((a, b) => a + b, 0) / count)
+  }
 }

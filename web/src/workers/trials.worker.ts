@@ -1,18 +1,31 @@
 import { type Catalogue, type Design, findings, type Job } from '@yard-lamp/core'
 import { stillOpen } from '@yard-lamp/core/checks'
-import { type Candidate, designFound, type Share, searchShare, whatMatters, whatWouldHelp } from '@yard-lamp/core/proof'
+import {
+  type Candidate,
+  designFound,
+  type Share,
+  type Steps,
+  type StepsHalf,
+  searchShare,
+  searchSteps,
+  whatMatters,
+  whatWouldHelp,
+} from '@yard-lamp/core/proof'
 import { serve } from './serve.ts'
 
 /** Dangers and faults nobody has accepted, by id. */
 const faults = (made: Design): string[] =>
   stillOpen(findings(made)).flatMap(({ id, severity }) => (severity === 'advice' ? [] : [id]))
-const searchPart = (job: Job, catalogue: Catalogue, share: Share, onShare: (share: number) => boolean) =>
-  searchShare({ job, catalogue, faults }, share, onShare)
-const designPart = (job: Job, catalogue: Catalogue, candidates: readonly Candidate[]) =>
-  designFound({ job, catalogue, faults }, candidates)
+type OnShare = (share: number) => boolean
+const makeSteps = (job: Job, catalogue: Catalogue, half: StepsHalf, onShare: OnShare) =>
+  searchSteps({ job, catalogue, faults }, half, onShare)
+const searchPart = (job: Job, catalogue: Catalogue, steps: Steps, share: Share, onShare: OnShare) =>
+  searchShare({ job, catalogue, faults }, steps, share, onShare)
+const designPart = (job: Job, catalogue: Catalogue, steps: Steps, candidates: readonly Candidate[]) =>
+  designFound({ job, catalogue, faults }, steps, candidates)
 
 /** What is tried over many designs or many years: seconds, with a share done, until it is done or ended. */
-const calls = { whatWouldHelp, whatMatters, searchPart, designPart }
+const calls = { whatWouldHelp, whatMatters, makeSteps, searchPart, designPart }
 export type TrialCalls = typeof calls
 
 serve(calls)

@@ -17,7 +17,7 @@ export function LifeTable({ life }: { life: readonly LifeYear[] }) {
     </tr>
   )
   return (
-    <div className="table-scroll">
+    <div className="table-scroll life-table">
       <table className="sheet-table life-years">
         <caption>With the bank as old as it is by then</caption>
         <thead>

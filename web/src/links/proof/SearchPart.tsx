@@ -27,8 +27,9 @@ export function SearchPart() {
     const searchers = Array.from({ length: SEARCHERS }, (_, which): Searcher => {
       const worker = crew.ask(which)
       return {
-        share: (share, onPart) => worker.searchPart(job, catalogue, share, proxy(onPart)),
-        design: (candidates) => worker.designPart(job, catalogue, candidates),
+        steps: (half, onPart) => worker.makeSteps(job, catalogue, half, proxy(onPart)),
+        share: (steps, share, onPart) => worker.searchPart(job, catalogue, steps, share, proxy(onPart)),
+        design: (steps, candidates) => worker.designPart(job, catalogue, steps, candidates),
       }
     })
     return searchTogether(searchers, onShare)
@@ -84,7 +85,8 @@ function Table({
   const write = useWrite()
   const inWords = (id: string) => {
     const check = checkOf(id)
-    return check ? firesText(check, write) : id
+    // What it looks at; the figures it goes by are told where it fires.
+    return check ? (firesText(check, write).split(':')[0] ?? id) : id
   }
   const { options } = useAppSelector(selectJob)
   const dispatch = useAppDispatch()
