@@ -216,3 +216,35 @@ test('a job asked for while the server is away opens by itself when it is back',
   await page.unroute('**/api/**')
   await expect(pump(page)).toBeVisible({ timeout: 15_000 })
 })
+
+test('a save that arrives after the page was opened again is nobody else’s', async ({ page, origin }) => {
+  const id = await putJob(origin)
+  await open(page, origin, id)
+  let first: (() => Promise<unknown>) | null = null
+  let isLate = false
+  await page.route('**/api/jobs/*', async (route) => {
+    const request = route.request()
+    if (request.method() === 'GET') return route.continue()
+    const { host: _, 'content-length': __, ...headers } = request.headers()
+    if (!first) {
+      first = () =>
+        page.request.fetch(request.url(), { method: request.method(), headers, data: request.postDataBuffer() ?? '' })
+      return route.abort()
+    }
+    // What was sent before comes in now, ahead of what this page sends.
+    if (!isLate) {
+      isLate = true
+      await first()
+    }
+    return route.continue()
+  })
+  await pump(page).fill('655')
+  await expect(page.getByText(/^Not saved: .* Kept in this browser/)).toBeVisible()
+  page.on('dialog', (dialog) => void dialog.accept())
+  await page.reload()
+  await expect(pump(page)).toHaveValue('655')
+  await saved(page)
+  await expect(page.getByRole('dialog', { name: 'Someone else saved this job' })).toHaveCount(0)
+  expect(isLate).toBe(true)
+  expect(await wattsOf(origin, id, /pump/)).toBe(655)
+})

@@ -142,3 +142,53 @@ test('until the year is worked it says so, on its page and in the chain, and no 
   letGo()
   await expect(page.getByText(/^The year is not carried/)).toBeVisible()
 })
+
+/** A made-up year of hours as a table: sun from six to eighteen, as many W/m² at noon. */
+const hoursTable = (noonW: number): string =>
+  [
+    'time,sun on the flat W/m2,air C',
+    ...Array.from({ length: 8760 }, (_, i) => {
+      const sunW = noonW * Math.max(0, Math.sin((((i % 24) - 6) / 12) * Math.PI))
+      return `${i},${sunW.toFixed(0)},4.5`
+    }),
+  ].join('\n')
+
+test('a measured year is worked beside the drawn ones, kept in the browser, and opened hour by hour', async ({
+  page,
+  origin,
+}) => {
+  const id = await putJob(origin, rescueHut())
+  await page.goto(`${origin}/jobs/${id}/proof`)
+  const take = async (name: string, text: string) => {
+    await page.locator('input[type=file]').setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) })
+    await page.getByRole('button', { name: 'Read these columns' }).click()
+  }
+  await page.getByRole('button', { name: 'Bring in a weather file' }).click()
+  await take('short.csv', hoursTable(600).split('\n').slice(0, 500).join('\n'))
+  await expect(page.getByRole('alert')).toContainText('the table has 499 rows of hours; expected 8760')
+  await take('dark.csv', hoursTable(40))
+  await page.getByRole('button', { name: 'Work this year' }).click()
+  await expect(page.getByText(/of all hours carried with the hours of dark\.csv/)).toBeVisible()
+  await expect(page.getByText(/less sun in the planes/)).toBeVisible()
+
+  await page.reload()
+  await expect(page.getByText(/of all hours carried with the hours of dark\.csv/)).toBeVisible()
+  await page.getByLabel('Year', { exact: true }).selectOption('measured')
+  await expect(page.getByText(/the measured year, dark\.csv/)).toBeVisible()
+  await page.getByRole('button', { name: 'Take it away' }).click()
+  await expect(page.getByRole('button', { name: 'Bring in a weather file' })).toBeVisible()
+  await expect(page.getByText(/the measured year/)).toHaveCount(0)
+})
+
+test('the years ahead follow the bank, and report and options say what the page says', async ({ page, origin }) => {
+  const id = await putJob(origin, bareHut())
+  await page.goto(`${origin}/jobs/${id}/proof`)
+  const life = page.getByRole('table', { name: 'With the bank as old as it is by then' })
+  await expect(life.getByRole('row', { name: /^capacity left, % 100 9\d/ })).toBeVisible()
+  const share = (await page.locator('.answer').first().locator('.answer-figure').textContent()) ?? ''
+  await page.goto(`${origin}/jobs/${id}/sheet`)
+  await expect(page.getByText(/It does not carry what is asked/)).toBeVisible()
+  await expect(page.getByText(share, { exact: true })).toBeVisible()
+  await page.goto(`${origin}/jobs/${id}/options`)
+  await expect(page.getByRole('row', { name: /^The year carries/ })).toContainText(`${share} of hours`)
+})

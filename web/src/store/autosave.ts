@@ -195,6 +195,8 @@ async function save(
   const acts = actsBetween(saved, job)
   if (acts?.length === 0) return { revision: baseRevision }
   ownSaves.sent(id, job)
+  // The draft says what is on its way: a page opened again meanwhile knows it for its own, however late it arrives.
+  keepDraft(id, baseRevision, job, ownSaves.lastMark(id))
   try {
     if (acts === null) return await api.saveJob(id, baseRevision, job, summarised)
     try {

@@ -55,6 +55,7 @@ function takenUp(stored: StoredJob, left: readonly { tab: string }[]): Draft | n
 
 function openDraft(dispatch: AppDispatch, stored: StoredJob, draft: Draft): void {
   const onTop = isOnTop(stored, draft)
+  ownSaves.takenUp(stored.id, draft)
   dispatch(jobOpened(onTop ? stored : { ...stored, revision: draft.baseRevision }))
   if (!onTop) dispatch(conflictFound(stored))
   dispatch(edited({ act: 'replace-job', job: draft.job }))

@@ -8,6 +8,8 @@ const MOST_UNANSWERED = 8
 /** What this tab sent and what came of it, by job: nobody is told that someone else saved what he saved himself. */
 const unanswered = new Map<string, Job[]>()
 const acknowledged = new Map<string, number>()
+/** Marks of what the page before this one may have sent last, by job: it can arrive after this one has read the job. */
+const before = new Map<string, readonly string[]>()
 
 const inOneForm = (job: Job): string => jobText(keptJob(job))
 
@@ -29,6 +31,10 @@ export const ownSaves = {
   },
   /** Newest revision this tab knows that it made; 0 where it made none. */
   latest: (jobId: string): number => acknowledged.get(jobId) ?? 0,
+  /** A draft is taken up: what it says it sent, and itself, may still be on its way. */
+  takenUp(jobId: string, draft: { readonly sent: string | null; readonly job: Job }): void {
+    before.set(jobId, [...(draft.sent === null ? [] : [draft.sent]), markOf(keptJob(draft.job))])
+  },
   /** Mark of what was sent last without an answer, to be kept with a draft. */
   lastMark(jobId: string): string | null {
     const last = unanswered.get(jobId)?.at(-1)
@@ -41,7 +47,7 @@ export const ownSaves = {
   isOwn({ id, revision, job }: StoredJob, mark: string | null = null): boolean {
     if (acknowledged.get(id) === revision) return true
     const kept = keptJob(job)
-    if (mark !== null && markOf(kept) === mark) return true
+    if ([mark, ...(before.get(id) ?? [])].includes(markOf(kept))) return true
     const text = jobText(kept)
     return (unanswered.get(id) ?? []).some((sent) => inOneForm(sent) === text)
   },
