@@ -31,8 +31,8 @@ export {
   searchTogether,
 } from './search.ts'
 export type { Candidate, Share } from './search-grid.ts'
-export type { Steps } from './search-levels.ts'
 export type { ShareFound } from './search-share.ts'
+export type { Steps } from './search-steps.ts'
 export { FLOW_WIDTH, FLOWS, type Flow, type Totals } from './terms.ts'
 export {
   aloneOf,

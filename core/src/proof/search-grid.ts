@@ -1,4 +1,4 @@
-import type { Steps } from './search-levels.ts'
+import type { Steps } from './search-steps.ts'
 
 /** One design of the search: a step of each thing, and what that adds to the price of the parts. */
 export interface Candidate {

@@ -5,15 +5,9 @@ import { bankYears, yearsAhead } from './cost.ts'
 import { judgedDesign } from './judged-design.ts'
 import { isPlan, planOf } from './plan.ts'
 import type { Candidate, Share } from './search-grid.ts'
-import {
-  ANSWERED_BY_THE_YEAR,
-  batterySteps,
-  levelsFrom,
-  panelSteps,
-  type SearchBrief,
-  type Steps,
-} from './search-levels.ts'
+import { ANSWERED_BY_THE_YEAR, batterySteps, levelsFrom, panelSteps, type SearchBrief } from './search-levels.ts'
 import { type Followed, MOST_FOLLOWED, type ShareFound, ShareSearch, stepsOf } from './search-share.ts'
+import type { Steps } from './search-steps.ts'
 
 /** A design that was found: how to make it, what it costs and what it carries. */
 export interface FoundDesign {
