@@ -44,7 +44,7 @@ test('the hut in winter: the worst fortnight is opened, and the best remedy rais
 
   await page.getByRole('button', { name: 'Try what would help' }).click()
   const carries = page.getByRole('row', { name: /carries what is asked/ }).first()
-  await expect(carries).toBeVisible()
+  await expect(carries).toBeVisible({ timeout: 30_000 })
   await carries.getByRole('button', { name: 'Do it' }).click()
   await expect(page.getByText(/^The year is not carried/)).toHaveCount(0)
   await expect.poll(() => shareOf(page, 'carried, of all hours')).toBeGreaterThan(before)
@@ -69,6 +69,7 @@ test('the clinic: its critical loads are missed, and its list says so once they 
   await page.goto(`${origin}/jobs/${id}/proof`)
   await page.getByRole('button', { name: 'Try what would help' }).click()
   const carries = page.getByRole('row', { name: /carries what is asked/ }).first()
+  await expect(carries).toBeVisible({ timeout: 30_000 })
   await carries.getByRole('button', { name: 'Do it' }).click()
   await expect.poll(() => shareOf(page, 'critical loads')).toBe(100)
   await saved(page)

@@ -1,7 +1,7 @@
 import { apply, design, type Edit, fieldStation, findings, type Job, SHIPPED_CATALOGUE } from '@yard-lamp/core'
 import { isQuestion, tellYears, type YearsTold, yearQuestion } from '@yard-lamp/core/proof'
 import { describe, expect, test } from 'vitest'
-import { dated, standingOf, yearAsked, yearFailed, yearSlice, yearTold } from '../src/store/year-slice.ts'
+import { dated, standingOf, yearAsked, yearCame, yearFailed, yearSlice, yearTold } from '../src/store/year-slice.ts'
 
 const made = (job: Job) => design(job, SHIPPED_CATALOGUE)
 const toldOf = (job: Job, years = 3): YearsTold => {
@@ -25,6 +25,27 @@ describe('how far the year of a design is', () => {
     const bare = made({ ...job, loads: [] })
     yearQuestion(bare)
     expect(standingOf(bare, empty)).toEqual({ status: 'lacks', lacks: 'what it must run' })
+  })
+
+  test('while it is being worked the first year is told, and only of the design it is of', () => {
+    const job = structuredClone(fieldStation())
+    const question = yearQuestion(made(job))
+    if (!isQuestion(question)) throw new Error(question.lacks)
+    const came: { share: number; unmetHours: number }[] = []
+    const told = tellYears(question, 4, (share, { unmetHours }) => came.push({ share, unmetHours }) > 0)
+    expect(came.map(({ share }) => share)).toEqual([0.25, 0.5, 0.75, 1])
+    const [first] = told?.worked.years ?? []
+    if (!told || !first) throw new Error('no year')
+    expect(came.every(({ unmetHours }) => unmetHours === first.unmetHours)).toBe(true)
+    expect(tellYears(question, 4, () => false)).toBeNull()
+
+    const progress = { digest: question.digest, share: 0.25, first }
+    const state = reducer(empty, yearCame(progress))
+    expect(standingOf(made(job), state)).toEqual({ status: 'working', progress })
+    const other = made(apply(job, fewer))
+    yearQuestion(other)
+    expect(standingOf(other, state)).toEqual({ status: 'working', progress: null })
+    expect(reducer(state, yearTold(told)).progress).toBeNull()
   })
 
   test('the year of another design is never shown as its own', () => {

@@ -1,4 +1,4 @@
-import type { AskedOfYear, WorkedYear } from '../chain/worked-year.ts'
+import type { AskedOfYear, WorkedYear, YearFigures } from '../chain/worked-year.ts'
 import { FIRST_DAY } from '../site/synthetic-year.ts'
 import { DAYS_IN_MONTH } from '../tables/month-mean-days.ts'
 import type { Plan } from './plan.ts'
@@ -6,7 +6,7 @@ import { FLOW_WIDTH, FLOWS, type Totals, WEATHER_WIDTH } from './terms.ts'
 import { wearOf } from './wear.ts'
 import type { YearQuestion } from './with-year.ts'
 import { DAYS_IN_YEAR, type Prepared, prepare, workYear, type YearResult } from './year.ts'
-import { FIRST_SEED, JUDGED_YEARS, type MonthSpread, monthSpread, spreadOf, workedYear } from './years.ts'
+import { FIRST_SEED, JUDGED_YEARS, type MonthSpread, monthSpread, spreadOf, workedYear, yearFigures } from './years.ts'
 
 /** Figures told by month, of the mean year and with their spread; kWh, hours, litres, nights, days. */
 export interface MonthsTold {
@@ -57,13 +57,13 @@ const WORN_YEARS = 5
 
 /**
  * Works some years and tells what they come to.
- * @param onShare called after each year with the share done; false to stop
+ * @param onYear called after each year with the share done and the figures of the first; false to stop
  * @returns null where it was stopped
  */
 export function tellYears(
   { plan, asked }: Pick<YearQuestion, 'plan' | 'asked'>,
   count: number = JUDGED_YEARS,
-  onShare?: (share: number) => boolean,
+  onYear?: (share: number, first: YearFigures) => boolean,
   prepared: Prepared = prepare(plan),
 ): YearsTold | null {
   const years: YearResult[] = []
@@ -75,7 +75,7 @@ export function tellYears(
     suns.push(sunHoursOf(weather))
     if (year.flows) socs.push(flowOf(year.flows, 'soc', plan.divisor))
     years.push({ ...year, flows: null })
-    if (onShare?.((i + 1) / count) === false) return null
+    if (onYear?.((i + 1) / count, yearFigures(years[0] ?? year, plan)) === false) return null
   }
   return told(prepared, asked, years, socs, suns)
 }

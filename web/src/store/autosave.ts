@@ -4,7 +4,7 @@ import { type StoredJob, summarise } from '@yard-lamp/core'
 import { itemsToKeep } from '@yard-lamp/core/after'
 import { actsBetween } from '@yard-lamp/core/edit'
 import { ApiFailure, api, type Summarised } from '../api/client.ts'
-import { dropDraft, keepDraft } from './draft.ts'
+import { dropDraft, keepDraft, markDraft } from './draft.ts'
 import { edited, itemsKept, type JobState, jobOpened, jobSaved } from './job-slice.ts'
 import { ownSaves } from './own-saves.ts'
 import type { AppDispatch, RootState } from './root.ts'
@@ -196,7 +196,7 @@ async function save(
   if (acts?.length === 0) return { revision: baseRevision }
   ownSaves.sent(id, job)
   // The draft says what is on its way: a page opened again meanwhile knows it for its own, however late it arrives.
-  keepDraft(id, baseRevision, job, ownSaves.lastMark(id))
+  markDraft(id, ownSaves.lastMark(id))
   try {
     if (acts === null) return await api.saveJob(id, baseRevision, job, summarised)
     try {

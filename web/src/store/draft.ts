@@ -50,6 +50,23 @@ export function keepDraft(jobId: string, baseRevision: number, job: Job, sent: s
   }
 }
 
+const SENT = /^(\{"baseRevision":\d+,"sent":)(?:null|"[^"]*")/
+
+/** A draft of this tab says what is on its way now; when it was kept stays as it was. Nothing where none is kept. */
+export function markDraft(jobId: string, sent: string | null): void {
+  const key = keyOf(jobId, THIS_TAB)
+  const kept = textOf(key)
+  if (kept === null) return
+  try {
+    localStorage.setItem(
+      key,
+      kept.replace(SENT, (_, head: string) => head + JSON.stringify(sent)),
+    )
+  } catch {
+    // As it stands it is as good as before.
+  }
+}
+
 /** Of this tab: what it held back is saved, or the person said so. */
 export const dropDraft = (jobId: string): void => dropDraftOf(jobId, THIS_TAB)
 

@@ -1,11 +1,12 @@
-import { isQuestion, type YearQuestion, yearQuestion } from '@yard-lamp/core/proof'
+import { isQuestion, JUDGED_YEARS, type YearFigures, type YearQuestion, yearQuestion } from '@yard-lamp/core/proof'
+import { proxy } from 'comlink'
 import { useEffect } from 'react'
 import { tellList } from '../store/autosave.ts'
 import type { AppDispatch } from '../store/root.ts'
 import { selectDesign } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector, useAppStore } from '../store/store.ts'
 import { useWhenIdle } from '../store/use-when-idle.ts'
-import { standingOf, yearAsked, yearFailed, yearTold } from '../store/year-slice.ts'
+import { standingOf, yearAsked, yearCame, yearFailed, yearTold } from '../store/year-slice.ts'
 import { years } from '../workers/years.ts'
 
 /** Works the year of the design in hand after each edit that moves it, in a worker; only the latest is waited for. */
@@ -33,6 +34,9 @@ export function useWorkedYear(): void {
   }, [isWorked, revision, store])
 }
 
+/** Years after which it is told how far they are. */
+const TOLD_EVERY = 5
+
 let waiting: YearQuestion[] = []
 let isWorking = false
 
@@ -42,9 +46,14 @@ async function ask(questions: YearQuestion[], dispatch: AppDispatch): Promise<vo
   if (isWorking) return
   isWorking = true
   for (let next = waiting.shift(); next; next = waiting.shift()) {
-    const { plan, asked } = next
+    const { plan, asked, digest } = next
+    const onYear = (share: number, first: YearFigures) => {
+      // The first at once, then a few: nobody reads twenty a tenth of a second.
+      if (share < 1 && Math.round(share * JUDGED_YEARS) % TOLD_EVERY === 1) dispatch(yearCame({ digest, share, first }))
+      return true
+    }
     try {
-      const told = await years().tellYears({ plan, asked })
+      const told = await years().tellYears({ plan, asked }, JUDGED_YEARS, proxy(onYear))
       if (told) dispatch(yearTold(told))
     } catch (fault) {
       dispatch(yearFailed(fault instanceof Error ? fault.message : String(fault)))

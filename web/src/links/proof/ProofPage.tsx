@@ -69,7 +69,12 @@ export default function ProofPage() {
 function waitText(standing: YearStanding): string {
   if (standing.status === 'lacks') return `The year can be worked once there is ${standing.lacks}.`
   if (standing.status === 'failed') return `The year could not be worked: ${standing.why}. The next edit tries again.`
-  return 'Being worked: twenty years, hour by hour …'
+  const progress = standing.status === 'working' ? standing.progress : null
+  if (!progress) return 'Being worked: twenty years, hour by hour …'
+  const { unmetHours, generatorHours } = progress.first
+  const first = unmetHours < 0.5 ? 'nothing goes without' : `${formatQuantity(unmetHours, 'h', 0)} without`
+  const run = generatorHours < 0.5 ? '' : `, generator ${formatQuantity(generatorHours, 'h', 0)}`
+  return `Being worked: ${formatPercent(progress.share, 0)} of twenty years. In the first: ${first}${run}.`
 }
 
 /** The first line: shares, nine years of ten, the longest gap, generator, lowest charge. */
