@@ -4,8 +4,14 @@ import { askedOf } from './reliability.ts'
 import { type Candidate, COARSE, candidatesOf, designsIn, kindOf, type Share, toldSteps } from './search-grid.ts'
 import type { Levels } from './search-levels.ts'
 import type { Level, Steps } from './search-steps.ts'
-import type { SearchYears } from './search-years.ts'
-import { type Leaving, type SearchedYears, type SearchSetting, searchYears, workSearched } from './search-years.ts'
+import {
+  type Leaving,
+  type SearchedYears,
+  type SearchSetting,
+  type SearchYears,
+  searchYears,
+  workSearched,
+} from './search-years.ts'
 import type { Terms } from './terms.ts'
 import { weatherOf } from './weather.ts'
 
@@ -203,8 +209,9 @@ export class ShareSearch {
   private points(): Followed[] {
     const { arrays, banks, backups } = this.levels
     const [panels, batteries] = [toldSteps(arrays[0]?.levels.length ?? 0), toldSteps(banks[0]?.levels.length ?? 0)]
-    const firstSet = backups.findIndex(({ label }) => label.startsWith('generator'))
-    const isTold = (backup: number) => backup === 0 || backup === firstSet || backups[backup]?.label === 'no generator'
+    // As it stands, none, and the first set that is offered.
+    const firstSet = backups.findIndex(({ startAt }) => startAt !== null)
+    const isTold = (backup: number) => backup === 0 || backup === firstSet || backups[backup]?.hasGenerator === false
     const points: Followed[] = []
     let most = -1
     for (const candidate of this.candidates) {

@@ -1,12 +1,12 @@
 import { Button } from '@mantine/core'
 import { shareText, type YearsTold } from '@yard-lamp/core/proof'
 import type { WeatherMonths } from '@yard-lamp/core/site'
-import { formatNumber, formatPercent, formatQuantity, monthName } from '@yard-lamp/core/units'
+import { formatPercent, formatQuantity, monthName } from '@yard-lamp/core/units'
 import { useState } from 'react'
 import { Part } from '../../job/Page.tsx'
 import { useWrite } from '../../store/use-write.ts'
-import { MonthHeads } from '../../units/MonthHeads.tsx'
 import { weatherFiles } from '../../workers/weather.ts'
+import { FileMonths, FileRemarks } from '../site/FileMonths.tsx'
 import { WeatherDialog } from '../site/WeatherDialog.tsx'
 import { type KeptHours, rounded } from './measured-hours.ts'
 import type { Measured } from './use-measured.ts'
@@ -72,31 +72,8 @@ function Found({ file, months, onDone, onTake }: FoundProps) {
   }
   return (
     <>
-      <div className="table-scroll">
-        <table className="sheet-table">
-          <thead>
-            <tr>
-              <th>{months.place || file}</th>
-              <MonthHeads />
-            </tr>
-          </thead>
-          <tbody>
-            <tr>
-              <th scope="row">sun on the flat, kWh/m² a day</th>
-              {months.sunKwhPerM2Day.map((kwh, i) => (
-                <td key={i} className="number">
-                  {kwh === null ? '–' : formatNumber(kwh, 2)}
-                </td>
-              ))}
-            </tr>
-          </tbody>
-        </table>
-      </div>
-      {months.remarks.map((remark) => (
-        <p key={remark} className="small">
-          {remark}
-        </p>
-      ))}
+      <FileMonths file={file} months={months} />
+      <FileRemarks remarks={months.remarks} />
       {refused !== '' && (
         <p className="notice notice-fault" role="alert">
           <span className="notice-text">

@@ -7,7 +7,7 @@ import { edited } from '../../store/job-slice.ts'
 import { selectSite } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { useWrite } from '../../store/use-write.ts'
-import { MonthHeads } from '../../units/MonthHeads.tsx'
+import { FileMonths, FileRemarks } from './FileMonths.tsx'
 
 /** What the file holds, what was wrong with it, and what of it is taken. */
 export function WeatherFound({ file, months, onDone }: { file: string; months: WeatherMonths; onDone: () => void }) {
@@ -42,36 +42,18 @@ export function WeatherFound({ file, months, onDone }: { file: string; months: W
   }
   return (
     <>
-      <div className="table-scroll">
-        <table className="sheet-table">
-          <thead>
-            <tr>
-              <th>{months.place || file}</th>
-              <MonthHeads />
-            </tr>
-          </thead>
-          <tbody>
-            <tr>
-              <th scope="row">kWh/m² a day</th>
-              {months.sunKwhPerM2Day.map((kwh, i) => (
-                <td key={i} className="number">
-                  {kwh === null ? '–' : formatNumber(kwh, 2)}
-                </td>
-              ))}
-            </tr>
-            {hasAir && (
-              <tr>
-                <th scope="row">air, {write.unit('°C')}</th>
-                {months.monthMeanC.map((mean, i) => (
-                  <td key={i} className="number">
-                    {mean === null ? '–' : write.number(mean, '°C', 1)}
-                  </td>
-                ))}
-              </tr>
-            )}
-          </tbody>
-        </table>
-      </div>
+      <FileMonths file={file} months={months}>
+        {hasAir && (
+          <tr>
+            <th scope="row">air, {write.unit('°C')}</th>
+            {months.monthMeanC.map((mean, i) => (
+              <td key={i} className="number">
+                {mean === null ? '–' : write.number(mean, '°C', 1)}
+              </td>
+            ))}
+          </tr>
+        )}
+      </FileMonths>
       <p className="small">
         {formatNumber(months.rows)} hours
         {hasPlace &&
@@ -79,13 +61,7 @@ export function WeatherFound({ file, months, onDone }: { file: string; months: W
         {hasAir && `; ${write.quantity(months.lowestC ?? 0, '°C')} to ${write.quantity(months.highestC ?? 0, '°C')}`}.{' '}
         {months.remarks.length === 0 && 'No gaps.'}
       </p>
-      {months.remarks.length > 0 && (
-        <ul className="small weather-remarks" aria-label="Gaps">
-          {months.remarks.map((remark) => (
-            <li key={remark}>{remark}</li>
-          ))}
-        </ul>
-      )}
+      <FileRemarks remarks={months.remarks} />
       <div className="weather-take">
         {hasPlace && (
           <Tick on={take.place} onTurn={(place) => setTake({ ...take, place })}>
