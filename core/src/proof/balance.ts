@@ -355,7 +355,7 @@ function runSteps(
           const idleGiven = wakes ? idleAsked : 0
           left -= idleGiven
           let ratingLeft = wakes && asked ? inverterMost : 0
-          let through = 0
+          let converted = 0
           // Heater on the AC board.
           const heatMore = heatAc - heatFree
           const heatThrough = heatMore < ratingLeft ? heatMore : ratingLeft
@@ -366,14 +366,14 @@ function runSteps(
             heatCost > 0 ? (2 * left) / (heatCost + Math.sqrt(heatCost * heatCost + 4 * heatBend * left)) : 0
           const heatShare = heatPart < 1 ? heatPart : 1
           left -= heatShare * (heatCost + heatShare * heatBend)
-          through += heatShare * heatThrough
+          converted += heatShare * heatThrough
           if (left < 0) left = 0
           // Critical.
           const criticalMore = acCritical - criticalFree
           const criticalThrough = criticalMore < ratingLeft ? criticalMore : ratingLeft
           ratingLeft -= criticalThrough
           const criticalCost =
-            dcCritical + lossCritical + (inverterSlope + 2 * inverterLossPerW * through) * criticalThrough
+            dcCritical + lossCritical + (inverterSlope + 2 * inverterLossPerW * converted) * criticalThrough
           const criticalBend = inverterLossPerW * criticalThrough * criticalThrough
           const criticalPart =
             criticalCost > 0
@@ -381,13 +381,13 @@ function runSteps(
               : 1
           const criticalShare = criticalPart < 1 ? criticalPart : 1
           left -= criticalShare * (criticalCost + criticalShare * criticalBend)
-          through += criticalShare * criticalThrough
+          converted += criticalShare * criticalThrough
           if (left < 0) left = 0
           // Ordinary.
           const ordinaryMore = acOrdinaryNow - ordinaryFree
           const ordinaryThrough = ordinaryMore < ratingLeft ? ordinaryMore : ratingLeft
           ratingLeft -= ordinaryThrough
-          const ordinaryCost = dcOrdinaryNow + (inverterSlope + 2 * inverterLossPerW * through) * ordinaryThrough
+          const ordinaryCost = dcOrdinaryNow + (inverterSlope + 2 * inverterLossPerW * converted) * ordinaryThrough
           const ordinaryBend = inverterLossPerW * ordinaryThrough * ordinaryThrough
           const ordinaryPart =
             ordinaryCost > 0
@@ -395,17 +395,17 @@ function runSteps(
               : 1
           const ordinaryShare = ordinaryPart < 1 ? ordinaryPart : 1
           left -= ordinaryShare * (ordinaryCost + ordinaryShare * ordinaryBend)
-          through += ordinaryShare * ordinaryThrough
+          converted += ordinaryShare * ordinaryThrough
           if (left < 0) left = 0
           // What can wait.
           const waitMore = acWaitNow - waitFree
           const waitThrough = waitMore < ratingLeft ? waitMore : ratingLeft
-          const waitCost = dcWaitNow + (inverterSlope + 2 * inverterLossPerW * through) * waitThrough
+          const waitCost = dcWaitNow + (inverterSlope + 2 * inverterLossPerW * converted) * waitThrough
           const waitBend = inverterLossPerW * waitThrough * waitThrough
           const waitPart =
             waitCost > 0 ? (2 * left) / (waitCost + Math.sqrt(waitCost * waitCost + 4 * waitBend * left)) : 1
           const waitShare = waitPart < 1 ? waitPart : 1
-          through += waitShare * waitThrough
+          converted += waitShare * waitThrough
 
           heat = heatDcGiven + heatFree + heatShare * heatThrough
           const dcOrdinaryGiven = ordinaryShed > 0 ? 0 : ordinaryShare * dcOrdinary
@@ -422,8 +422,8 @@ function runSteps(
           criticalServed = acCriticalGiven + criticalShare * dcCritical
           ordinaryServed = acOrdinaryGiven + dcOrdinaryGiven
           waitServed = acWaitGiven + dcWaitGiven
-          const draw = idleGiven + (inverterSlope + inverterLossPerW * through) * through
-          inverterLost = draw - through
+          const draw = idleGiven + (inverterSlope + inverterLossPerW * converted) * converted
+          inverterLost = draw - converted
           drawn = standby + heatDcGiven + dcServed + converterLoss + draw
         }
 

@@ -5,7 +5,7 @@ import type { Plan } from './plan.ts'
 import { FLOW_WIDTH, FLOWS, type Totals, WEATHER_WIDTH } from './terms.ts'
 import { wearOf } from './wear.ts'
 import type { YearQuestion } from './with-year.ts'
-import { DAYS_IN_YEAR, type Prepared, prepare, workYear, type YearResult } from './year.ts'
+import { DAYS_IN_YEAR, type Prepared, prepare, workBeside, workYear, type YearResult } from './year.ts'
 import { FIRST_SEED, JUDGED_YEARS, type MonthSpread, monthSpread, spreadOf, workedYear, yearFigures } from './years.ts'
 
 /** Figures told by month, of the mean year and with their spread; kWh, hours, litres, nights, days. */
@@ -54,6 +54,8 @@ export interface YearsTold {
 
 /** Years whose charge is followed by the hour for the wear of the bank. */
 const WORN_YEARS = 5
+/** Years worked between two looks at whether to go on. */
+const SIDE_BY_SIDE = 2
 
 /**
  * Works some years and tells what they come to.
@@ -69,13 +71,26 @@ export function tellYears(
   const years: YearResult[] = []
   const suns: number[][] = []
   const socs: Float64Array[] = []
-  for (let i = 0; i < count; i++) {
+  const goOn = () => {
+    const [first] = years
+    return !first || onYear?.(years.length / count, yearFigures(first, plan)) !== false
+  }
+  for (let i = 0; i < Math.min(count, WORN_YEARS); i++) {
     const weather = prepared.weather.year(FIRST_SEED + i)
-    const year = workYear(prepared, FIRST_SEED + i, { flows: i < WORN_YEARS, weather })
+    const year = workYear(prepared, FIRST_SEED + i, { flows: true, weather })
     suns.push(sunHoursOf(weather))
     if (year.flows) socs.push(flowOf(year.flows, 'soc', plan.divisor))
     years.push({ ...year, flows: null })
-    if (onYear?.((i + 1) / count, yearFigures(years[0] ?? year, plan)) === false) return null
+    if (!goOn()) return null
+  }
+  while (years.length < count) {
+    const together = Array.from({ length: Math.min(SIDE_BY_SIDE, count - years.length) }, (_, i) => {
+      const seed = FIRST_SEED + years.length + i
+      return { seed, weather: prepared.weather.year(seed) }
+    })
+    for (const { weather } of together) suns.push(sunHoursOf(weather))
+    years.push(...workBeside(prepared, together))
+    if (!goOn()) return null
   }
   return told(prepared, asked, years, socs, suns)
 }

@@ -5,7 +5,7 @@ import { nightsFromFull } from './nights.ts'
 import type { Plan } from './plan.ts'
 import { judged } from './reliability.ts'
 import type { Total, Totals } from './terms.ts'
-import { DAYS_IN_YEAR, type Prepared, workYear, type YearResult } from './year.ts'
+import { DAYS_IN_YEAR, type Prepared, workBeside, workYear, type YearResult } from './year.ts'
 
 /** Years a design is judged by wherever it is judged: page, list, check and report then say the same. */
 export const JUDGED_YEARS = 20
@@ -88,7 +88,12 @@ const meanTotal = (years: readonly YearResult[], name: Total): number =>
 
 /** So many years, one seed after another. */
 export const workYears = (prepared: Prepared, count: number, firstSeed: number = FIRST_SEED): YearResult[] =>
-  Array.from({ length: count }, (_, i) => workYear(prepared, firstSeed + i))
+  count === 1
+    ? [workYear(prepared, firstSeed)]
+    : workBeside(
+        prepared,
+        Array.from({ length: count }, (_, i) => ({ seed: firstSeed + i })),
+      )
 
 /** Mean and spread of a total by month over many years. */
 export interface MonthSpread {
