@@ -9,6 +9,7 @@ import { EMPTY_BACKUP } from '../src/job/job.ts'
 import type { Job } from '../src/job/schema.ts'
 import { bankYears, yearsAhead } from '../src/proof/cost.ts'
 import { judgedDesign } from '../src/proof/judged-design.ts'
+import { OneByOne } from '../src/proof/one-by-one.ts'
 import { PARAMETERS, packed } from '../src/proof/parameters.ts'
 import { isPlan, planOf } from '../src/proof/plan.ts'
 import { askedOf } from '../src/proof/reliability.ts'
@@ -32,6 +33,9 @@ import {
 import { costOf, ShareSearch, stepsOf, wholeOf } from '../src/proof/search-share.ts'
 import { searchYears, workSearched } from '../src/proof/search-years.ts'
 import { weatherOf } from '../src/proof/weather.ts'
+
+/** Brute force goes by the loop itself: what the search works side by side is held to it. */
+const loop = new OneByOne(4)
 
 const faults = (made: Design): string[] =>
   stillOpen(findings(made)).flatMap(({ id, severity }) => (severity === 'advice' ? [] : [id]))
@@ -90,7 +94,7 @@ describe('the search', () => {
       const asked = askedOf(job, levels.base.option)
       const setting = { plan: levels.plan, asked, schedule: Float64Array.from(levels.plan.schedule) }
       const weathers = levels.tilts.map(({ weather }) =>
-        searchYears(weatherOf(weather ?? levels.plan.weather), YEARS, levels.plan.dayLoadSpread),
+        searchYears(loop, weatherOf(weather ?? levels.plan.weather), YEARS, levels.plan.dayLoadSpread),
       )
       const all = candidatesOf(levels, WHOLE)
       const costs = all.flatMap((each) => {
@@ -98,7 +102,7 @@ describe('the search', () => {
         if (!weather) throw new Error('no weather')
         const whole = wholeOf(levels, each)
         if (!whole) return []
-        const years = workSearched(whole.terms, setting, weather, null)
+        const years = workSearched(whole.terms, setting, loop, weather, null)
         return years.holds ? [costOf(levels, each, whole.price, years)] : []
       })
       costs.sort((a, b) => a - b)

@@ -1,10 +1,13 @@
 import type { AskedOfYear } from '../chain/worked-year.ts'
+import { besideOf } from './beside.ts'
 import { bankYears, type Running, yearsAhead } from './cost.ts'
+import { FOR_SEARCH } from './kernel/lanes.ts'
 import { askedOf } from './reliability.ts'
 import { type Candidate, COARSE, candidatesOf, designsIn, kindOf, type Share, toldSteps } from './search-grid.ts'
 import type { Levels } from './search-levels.ts'
 import type { Level, Steps } from './search-steps.ts'
 import {
+  firstGroup,
   type Leaving,
   type SearchedYears,
   type SearchSetting,
@@ -17,8 +20,6 @@ import { weatherOf } from './weather.ts'
 
 /** Designs followed to the end: those that are told, and two in whose place a check may stand. */
 export const MOST_FOLLOWED = 7
-/** Years the frontier is looked at over, before its designs are worked whole: the hardest, the easiest, the next. */
-const TOLD_YEARS = 3
 /** A smaller design runs its generator at least so much of what a larger one does: a guide, not a law. */
 const LEAST_OF_LARGER = 0.9
 /** Parts of a design cost at least so much of what those of its steps come to: cables and limits go by all of them. */
@@ -95,6 +96,7 @@ export class ShareSearch {
   worked = 0
   readonly candidates: readonly Candidate[]
   private readonly setting: SearchSetting
+  private readonly beside = besideOf(FOR_SEARCH)
   private readonly weathers: readonly SearchYears[]
   /** Of each kind what is known of designs that were worked. */
   private readonly known = new Map<string, { readonly candidate: Candidate; readonly years: SearchedYears }[]>()
@@ -112,7 +114,7 @@ export class ShareSearch {
     const asked: AskedOfYear = askedOf(base.job, base.option)
     this.setting = { plan, asked, schedule: Float64Array.from(plan.schedule) }
     this.weathers = levels.tilts.map(({ weather }) =>
-      searchYears(weatherOf(weather ?? plan.weather), years, plan.dayLoadSpread),
+      searchYears(this.beside, weatherOf(weather ?? plan.weather), years, plan.dayLoadSpread),
     )
     this.candidates = candidatesOf(levels, share)
     for (const candidate of this.candidates) this.byPlace.set(placeOf(candidate), candidate)
@@ -205,7 +207,7 @@ export class ShareSearch {
       }
   }
 
-  /** Designs of several prices, by what they carry: looked at over a few years. */
+  /** Designs of several prices, by what they carry: looked at over the hardest year, the easiest, and those beside them. */
   private points(): Followed[] {
     const { arrays, banks, backups } = this.levels
     const [panels, batteries] = [toldSteps(arrays[0]?.levels.length ?? 0), toldSteps(banks[0]?.levels.length ?? 0)]
@@ -220,7 +222,7 @@ export class ShareSearch {
       if (!isOrdinary || !panels.has(array) || !batteries.has(bank)) continue
       const whole = wholeOf(this.levels, candidate)
       if (!whole) continue
-      const { hours } = this.work(whole.terms, tilt, null, TOLD_YEARS)
+      const { hours } = this.work(whole.terms, tilt, null, firstGroup)
       if (hours <= most + 1e-6) continue
       most = hours
       points.push({ candidate, figure: hours })
@@ -229,12 +231,11 @@ export class ShareSearch {
     return points
   }
 
-  private work(terms: Terms, tilt: number, leaving: Leaving | null, years?: number): SearchedYears {
+  private work(terms: Terms, tilt: number, leaving: Leaving | null, of = (all: SearchYears) => all): SearchedYears {
     const weather = this.weathers[tilt]
     if (!weather) throw new Error('a tilt without weather')
     this.worked++
-    const worked = years === undefined ? weather : { years: weather.years.slice(0, years) }
-    return workSearched(terms, this.setting, worked, leaving)
+    return workSearched(terms, this.setting, this.beside, of(weather), leaving)
   }
 
   private kept(candidate: Candidate): { readonly candidate: Candidate; readonly years: SearchedYears }[] {

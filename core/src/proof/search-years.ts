@@ -1,40 +1,44 @@
 import type { AskedOfYear } from '../chain/worked-year.ts'
 import { FIRST_DAY } from '../site/synthetic-year.ts'
-import { runDays } from './balance.ts'
+import type { Beside, LaneRows, Placed } from './one-by-one.ts'
 import { packed } from './parameters.ts'
 import type { Plan } from './plan.ts'
-import {
-  DAY_WIDTH,
-  noExtremes,
-  noTotals,
-  SCHEDULE_WIDTH,
-  STATE,
-  type Terms,
-  TOTALS,
-  type Total,
-  WEATHER_WIDTH,
-} from './terms.ts'
+import { DAY_WIDTH, noTotals, SCHEDULE_WIDTH, type Terms, TOTALS, type Total, WEATHER_WIDTH } from './terms.ts'
 import type { Weather } from './weather.ts'
-import { DAYS_IN_YEAR, daysOf, dumpRows, fullState, RUN_IN_DAY } from './year.ts'
+import { begunYear, DAYS_IN_YEAR, daysOf, RUN_IN_DAY, startCounting } from './year.ts'
 import { FIRST_SEED } from './years.ts'
 
-/** Years of weather of one layout, the hardest first, then the easiest: what lies between them is then guessed from both. */
+/**
+ * Years of weather of one layout, the hardest first, then the easiest: what lies between them is then guessed from both. In
+ * groups that are worked side by side.
+ */
 export interface SearchYears {
-  readonly years: readonly { readonly seed: number; readonly weather: Float64Array; readonly days: Float64Array }[]
+  readonly count: number
+  readonly groups: readonly Placed[]
 }
 
 /** Days running whose sun tells how hard a year is. */
 const DARK_DAYS = 30
 
-export function searchYears(weather: Weather, count: number, dayLoadSpread: number): SearchYears {
+/** @param beside what the years are worked by: they are put in place there, beside those of other layouts */
+export function searchYears(beside: Beside, weather: Weather, count: number, dayLoadSpread: number): SearchYears {
   const years = Array.from({ length: count }, (_, i) => {
     const seed = FIRST_SEED + i
     const hours = weather.year(seed)
-    return { seed, weather: hours, days: daysOf(seed, dayLoadSpread), darkest: darkestSun(hours) }
+    return { weather: hours, days: daysOf(seed, dayLoadSpread), darkest: darkestSun(hours) }
   })
   const [hardest, ...others] = years.sort((a, b) => a.darkest - b.darkest)
   const easiest = others.pop()
-  return { years: [hardest, easiest, ...others].filter((year) => year !== undefined) }
+  const inOrder = [hardest, easiest, ...others].filter((year) => year !== undefined)
+  const groups: Placed[] = []
+  for (let at = 0; at < count; at += beside.count) groups.push(beside.place(inOrder.slice(at, at + beside.count)))
+  return { count, groups }
+}
+
+/** The first of some years: the hardest, the easiest, and those that stand beside them. */
+export const firstGroup = ({ groups }: SearchYears): SearchYears => {
+  const first = groups.slice(0, 1)
+  return { count: first[0]?.years.length ?? 0, groups: first }
 }
 
 /** Least sun of so many days running, on the main array. */
@@ -103,50 +107,56 @@ export interface SearchSetting {
 }
 
 /**
- * Works the years of a design and looks after each month whether it misses what is asked, after each year whether it costs
- * too much. The same years as those a design is judged by.
+ * Works the years of a design, some side by side, and looks after each month whether it misses what is asked, after each group
+ * of years whether it costs too much. The same years as those a design is judged by.
+ * @param beside what the years were put in place in
  * @param leaving null to work them to the end whatever they say
  */
 export function workSearched(
   terms: Terms,
   setting: SearchSetting,
-  { years }: SearchYears,
+  beside: Beside,
+  { count, groups }: SearchYears,
   leaving: Leaving | null,
 ): SearchedYears {
   const { plan, schedule, asked } = setting
-  const parameters = packed(terms)
-  const count = years.length
+  const plant = { parameters: packed(terms), schedule, divisor: plan.divisor }
   const verdict = verdictOf(setting, count)
   const sum = noTotals()
   const hoursByYear: number[] = []
   const least = { hours: Number.POSITIVE_INFINITY, fuelL: Number.POSITIVE_INFINITY }
-  for (const [done, { weather, days }] of years.entries()) {
-    const run = { parameters, schedule, days, weather, dumps: dumpRows(terms), divisor: plan.divisor }
-    const state = fullState(terms, weather[RUN_IN_DAY * 24 * WEATHER_WIDTH + WEATHER_WIDTH - 1] ?? 15)
-    runDays(run, RUN_IN_DAY, DAYS_IN_YEAR, state, noTotals(), noExtremes(), null)
-    state[STATE.indexOf('gapH')] = 0
-    const totals = noTotals()
-    const extremes = noExtremes()
+  for (const group of groups) {
+    const rows = group.years.map(({ weather }) => begunYear(terms, weather))
+    beside.run(plant, group, RUN_IN_DAY, DAYS_IN_YEAR, rows)
+    for (const { state, totals } of rows) {
+      startCounting(state)
+      totals.fill(0)
+    }
     verdict.begin()
     for (const [month, first] of FIRST_DAY.entries()) {
-      runDays(run, first, FIRST_DAY[month + 1] ?? DAYS_IN_YEAR, state, totals, extremes, null)
-      verdict.look(sum, totals)
-      if (leaving && !verdict.holds) return told('misses', add(sum, totals), terms, count, done + 1, hoursByYear)
+      beside.run(plant, group, first, FIRST_DAY[month + 1] ?? DAYS_IN_YEAR, rows)
+      verdict.look(sum, rows)
+      if (!leaving || verdict.holds) continue
+      for (const { totals } of rows) add(sum, totals)
+      return told('misses', sum, terms, count, hoursByYear.length + rows.length, hoursByYear)
     }
-    add(sum, totals)
-    hoursByYear.push(totals[GENERATOR] ?? 0)
-    least.hours = Math.min(least.hours, totals[GENERATOR] ?? 0)
-    least.fuelL = Math.min(least.fuelL, totals[FUEL] ?? 0)
-    if (!leaving || done + 1 === count) continue
-    const ahead = leaving.mayGuess && done > 0 ? (count - done - 1) * LEAST_OF_LEAST : 0
-    const foretold = leaving.mayGuess && done > 0 ? foretelling(leaving.yearShares, done + 1) : 0
+    for (const { totals } of rows) {
+      add(sum, totals)
+      hoursByYear.push(totals[GENERATOR] ?? 0)
+      least.hours = Math.min(least.hours, totals[GENERATOR] ?? 0)
+      least.fuelL = Math.min(least.fuelL, totals[FUEL] ?? 0)
+    }
+    const done = hoursByYear.length
+    if (!leaving || done === count) continue
+    const ahead = leaving.mayGuess ? (count - done) * LEAST_OF_LEAST : 0
+    const foretold = leaving.mayGuess ? foretelling(leaving.yearShares, done) : 0
     const most = (sumOf: number, leastOf: number) => Math.max(sumOf + ahead * leastOf, foretold * sumOf) / count
     const hours = most(sum[GENERATOR] ?? 0, least.hours)
     const fuelL = most(sum[FUEL] ?? 0, least.fuelL)
     const misses = asked.generatorHours !== null && hours > asked.generatorHours
     if (misses || leaving.isTooDear(hours, fuelL)) {
       const end = misses ? 'misses' : 'dear'
-      return { ...told(end, sum, terms, count, done + 1, hoursByYear), generatorHours: hours, fuelL }
+      return { ...told(end, sum, terms, count, done, hoursByYear), generatorHours: hours, fuelL }
     }
   }
   return { ...told('whole', sum, terms, count, count, hoursByYear), holds: verdict.holds }
@@ -171,29 +181,33 @@ function verdictOf({ schedule, asked }: SearchSetting, count: number) {
   const over = (fraction: number | null, goneH: number, wantedH: number) =>
     fraction !== null && goneH > (1 - fraction) * wantedH + 1e-6
   let missed = 0
-  let isMissed = false
+  const isMissed = new Set<number>()
   return {
     holds: true,
     begin() {
-      isMissed = false
+      isMissed.clear()
     },
-    /** @param before of the years before; now of this one so far */
-    look(before: Float64Array, now: Float64Array) {
-      const both = (which: number) => (before[which] ?? 0) + (now[which] ?? 0)
-      if (generatorHours !== null && both(GENERATOR) > generatorHours * count + 1e-6) this.holds = false
+    /** @param before of the years before; now of those side by side so far */
+    look(before: Float64Array, now: readonly LaneRows[]) {
+      const all = (which: number) => now.reduce((total, { totals }) => total + (totals[which] ?? 0), before[which] ?? 0)
+      if (generatorHours !== null && all(GENERATOR) > generatorHours * count + 1e-6) this.holds = false
       if (yearsOfTen === null) {
         // Over all years together: what is missed already against what all of them may miss.
         if (
-          over(hoursFraction, both(UNMET), wanted.all * count) ||
-          over(criticalFraction, both(CRITICAL), wanted.critical * count)
+          over(hoursFraction, all(UNMET), wanted.all * count) ||
+          over(criticalFraction, all(CRITICAL), wanted.critical * count)
         )
           this.holds = false
         return
       }
-      if (isMissed) return
-      isMissed =
-        over(hoursFraction, now[UNMET] ?? 0, wanted.all) || over(criticalFraction, now[CRITICAL] ?? 0, wanted.critical)
-      if (isMissed && ++missed > mayMiss) this.holds = false
+      for (const [year, { totals }] of now.entries()) {
+        const misses =
+          over(hoursFraction, totals[UNMET] ?? 0, wanted.all) ||
+          over(criticalFraction, totals[CRITICAL] ?? 0, wanted.critical)
+        if (!misses || isMissed.has(year)) continue
+        isMissed.add(year)
+        if (++missed > mayMiss) this.holds = false
+      }
     },
   }
 }
