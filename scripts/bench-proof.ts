@@ -20,17 +20,45 @@ if (!isQuestion(question)) throw new Error(question.lacks)
 const { plan, asked } = question
 const prepared = prepare(plan)
 
-/** Processor time of one hour in the loop here, ns, and the sum of the totals of a year. */
-function twin(): { readonly nsPerHour: number; readonly sum: number } {
-  const { run, first } = bench.ready(prepared)
+interface Timed {
+  readonly nsPerHour: number
+  readonly totals: Float64Array
+}
+
+/** Processor time of an hour in some years, ns. @param years worked each time; work gives the totals of the first */
+function timed(years: number, work: () => Float64Array): Timed {
   let totals = bench.noTotals()
   const begun = process.cpuUsage()
-  for (let year = 0; year < YEARS; year++) {
-    totals = bench.noTotals()
-    bench.runDays(run, 0, 365, Float64Array.from(first), totals, bench.noExtremes(), null)
-  }
+  for (let year = 0; year < YEARS; year += years) totals = work()
   const { user, system } = process.cpuUsage(begun)
-  return { nsPerHour: ((user + system) * 1000) / (HOURS * YEARS), sum: totals.reduce((a, b) => a + b, 0) }
+  return { nsPerHour: ((user + system) * 1000) / (HOURS * Math.ceil(YEARS / years) * years), totals }
+}
+
+const loop = bench.ready(prepared)
+const FORMS = {
+  twin: () =>
+    timed(1, () => {
+      const totals = bench.noTotals()
+      bench.runDays(loop.run, 0, 365, Float64Array.from(loop.first), totals, bench.noExtremes(), null)
+      return totals
+    }),
+  figures: sideBySide('figures'),
+  search: sideBySide('search'),
+}
+type FormName = keyof typeof FORMS
+const NAMES = Object.keys(FORMS) as FormName[]
+
+function sideBySide(manner: 'figures' | 'search'): () => Timed {
+  const kernel = bench.sideBySide(prepared, manner)
+  const ours = kernel.work()
+  const totals = bench.noTotals()
+  bench.runDays(loop.run, 0, 365, Float64Array.from(loop.first), totals, bench.noExtremes(), null)
+  for (const [at, total] of totals.entries()) {
+    const far = manner === 'figures' ? 0 : 1e-3 * Math.abs(total)
+    if (kernel.isKept(at) && Math.abs((ours[at] ?? 0) - total) > far)
+      throw new Error(`the kernel for ${manner} gives ${ours[at]} as total ${at}, the loop ${total}`)
+  }
+  return () => timed(kernel.years, kernel.work)
 }
 
 /** The same in C; null where no compiler is. */
@@ -106,20 +134,31 @@ async function figures() {
   const hands = [hand(new URL(import.meta.url)), hand(new URL(import.meta.url))]
   try {
     const c = inC(folder)
-    for (let i = 0; i < 3; i++) twin()
-    const pairs = Array.from({ length: ROUNDS }, () => ({ ours: twin(), theirs: c?.() ?? null }))
-    const [first] = pairs
-    if (first?.theirs && Math.abs(first.ours.sum - first.theirs.sum) > 1e-6 * Math.abs(first.ours.sum))
-      throw new Error(`the C loop gives ${first.theirs.sum}, ours ${first.ours.sum}: one of them is another balance`)
+    for (let i = 0; i < 3; i++) for (const name of NAMES) FORMS[name]()
+    const rounds = Array.from({ length: ROUNDS }, () => ({
+      ours: Object.fromEntries(NAMES.map((name) => [name, FORMS[name]()])) as Record<FormName, Timed>,
+      theirs: c?.() ?? null,
+    }))
+    const [first] = rounds
+    const sum = first?.ours.twin.totals.reduce((a, b) => a + b, 0) ?? 0
+    if (first?.theirs && Math.abs(sum - first.theirs.sum) > 1e-6 * Math.abs(sum))
+      throw new Error(`the C loop gives ${first.theirs.sum}, ours ${sum}: one of them is another balance`)
+    const ns = (name: FormName) => median(rounds.map(({ ours }) => ours[name].nsPerHour))
+    const ratio = (name: FormName) =>
+      c ? median(rounds.map(({ ours, theirs }) => (theirs?.nsPerHour ?? 0) / ours[name].nsPerHour)) : null
     const clinic = demoJobs()[2] ?? fieldStation()
     const two = await together(hands, clinic)
     const one = await together(hands.slice(0, 1), clinic)
     return {
       rounds: ROUNDS,
       yearsEach: YEARS,
-      twinNsPerHour: median(pairs.map(({ ours }) => ours.nsPerHour)),
-      cNsPerHour: c ? median(pairs.map(({ theirs }) => theirs?.nsPerHour ?? 0)) : null,
-      ratio: c ? median(pairs.map(({ ours, theirs }) => (theirs?.nsPerHour ?? 0) / ours.nsPerHour)) : null,
+      twinNsPerHour: ns('twin'),
+      figuresNsPerHour: ns('figures'),
+      searchNsPerHour: ns('search'),
+      cNsPerHour: c ? median(rounds.map(({ theirs }) => theirs?.nsPerHour ?? 0)) : null,
+      twinRatio: ratio('twin'),
+      figuresRatio: ratio('figures'),
+      searchRatio: ratio('search'),
       firstYearMs: quickestMs(5, (i) => workYears(prepare(movedPlan(i)), 1)),
       twentyMs: quickestMs(5, (i) => tellYears({ plan: movedPlan(10 + i), asked })),
       hundredMs: quickestMs(3, (i) => workYears(prepare(movedPlan(20 + i)), 100)),
