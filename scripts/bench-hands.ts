@@ -13,14 +13,14 @@ import {
   type Share,
   type ShareFound,
   type Steps,
-  type StepsHalf,
+  type StepsMade,
   searchShare,
   searchSteps,
   workYears,
 } from '@yard-lamp/core/proof'
 
 type Asked =
-  | { readonly act: 'steps'; readonly job: Job; readonly half: StepsHalf }
+  | { readonly act: 'steps'; readonly job: Job; readonly share: Share }
   | { readonly act: 'share'; readonly job: Job; readonly steps: Steps; readonly share: Share }
   | { readonly act: 'design'; readonly job: Job; readonly steps: Steps; readonly candidates: readonly Candidate[] }
   | { readonly act: 'years'; readonly plan: Plan; readonly count: number; readonly firstSeed: number }
@@ -31,7 +31,7 @@ const faults = (made: Design): string[] =>
 function answer(asked: Asked): unknown {
   if (asked.act === 'years') return workYears(prepare(asked.plan), asked.count, asked.firstSeed).length
   const brief = { job: asked.job, catalogue: SHIPPED_CATALOGUE, faults }
-  if (asked.act === 'steps') return searchSteps(brief, asked.half)
+  if (asked.act === 'steps') return searchSteps(brief, asked.share)
   if (asked.act === 'share') return searchShare(brief, asked.steps, asked.share)
   return designFound(brief, asked.steps, asked.candidates)
 }
@@ -71,7 +71,7 @@ export function hand(file: URL): Hand {
 
 /** A hand as a search asks it. */
 export const searcherOf = ({ ask }: Hand, job: Job): Searcher => ({
-  steps: async (half) => (await ask({ act: 'steps', job, half })) as Partial<Steps> | null,
+  steps: async (share) => (await ask({ act: 'steps', job, share })) as StepsMade | null,
   share: async (steps, share) => (await ask({ act: 'share', job, steps, share })) as ShareFound | null,
   design: async (steps, candidates) => (await ask({ act: 'design', job, steps, candidates })) as FoundDesign[],
 })

@@ -24,11 +24,11 @@ import {
 import { candidatesOf } from '../src/proof/search-grid.ts'
 import {
   ANSWERED_BY_THE_YEAR,
-  batterySteps,
   type Levels,
   levelsFrom,
-  panelSteps,
   type SearchBrief,
+  stepsOfShare,
+  wholeSteps,
 } from '../src/proof/search-levels.ts'
 import { costOf, ShareSearch, stepsOf, wholeOf } from '../src/proof/search-share.ts'
 import { searchYears, workSearched } from '../src/proof/search-years.ts'
@@ -44,8 +44,8 @@ const YEARS = 3
 const brief = (job: Job) => ({ job, catalogue: SHIPPED_CATALOGUE, faults, years: YEARS })
 
 function levelsOf(of: SearchBrief): Levels | null {
-  const [panels, batteries] = [panelSteps(of), batterySteps(of)]
-  return panels && batteries && levelsFrom(of, { ...panels, ...batteries })
+  const steps = wholeSteps([stepsOfShare(of, WHOLE)])
+  return steps && levelsFrom(of, steps)
 }
 const hut = (): Job => demoJobs()[1] ?? fieldStation()
 const WHOLE = { part: 0, of: 1 }
@@ -138,7 +138,7 @@ describe('the search', () => {
   test('several workers find what one finds, and tell how far they are', async () => {
     const job = small()
     const searcher: Searcher = {
-      steps: async (half, onShare) => searchSteps(brief(job), half, onShare),
+      steps: async (share, onShare) => searchSteps(brief(job), share, onShare),
       share: async (steps, share, onShare) => searchShare(brief(job), steps, share, onShare),
       design: async (steps, candidates) => designFound(brief(job), steps, candidates),
     }

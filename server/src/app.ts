@@ -100,10 +100,13 @@ const warmReports =
     return next()
   }
 
-/** Everything comes from this server; styles may be set by scripts, as the component library does. */
+/**
+ * Everything comes from this server; styles may be set by scripts, as the component library does. WebAssembly may be made in
+ * the page, for the kernel of the year; code from text may not.
+ */
 const CONTENT_POLICY = {
   defaultSrc: ["'self'"],
-  scriptSrc: ["'self'"],
+  scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
   styleSrc: ["'self'", "'unsafe-inline'"],
   imgSrc: ["'self'", 'data:', 'blob:'],
   fontSrc: ["'self'"],

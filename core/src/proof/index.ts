@@ -24,15 +24,16 @@ export {
   type FoundDesign,
   type Searched,
   type Searcher,
-  type StepsHalf,
   searchDesigns,
   searchShare,
   searchSteps,
   searchTogether,
 } from './search.ts'
-export type { Candidate, Share } from './search-grid.ts'
+export type { Candidate } from './search-grid.ts'
+export type { StepsMade } from './search-levels.ts'
 export type { ShareFound } from './search-share.ts'
 export type { Steps } from './search-steps.ts'
+export type { Share } from './share.ts'
 export { FLOW_WIDTH, FLOWS, type Flow, type Totals } from './terms.ts'
 export {
   aloneOf,

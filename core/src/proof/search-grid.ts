@@ -1,4 +1,5 @@
 import type { Steps } from './search-steps.ts'
+import type { Share } from './share.ts'
 
 /** One design of the search: a step of each thing, and what that adds to the price of the parts. */
 export interface Candidate {
@@ -17,13 +18,7 @@ export type Kind = Pick<Candidate, 'arrayType' | 'bankType' | 'backup' | 'tilt'>
 export const kindOf = ({ arrayType, bankType, backup, tilt }: Kind): string =>
   `${arrayType}.${bankType}.${backup}.${tilt}`
 
-/** One share of the designs, for one of several workers: whole kinds, dealt out so that no two make the same plant. */
-export interface Share {
-  readonly part: number
-  readonly of: number
-}
-
-/** The designs of a share, the cheapest first, and how many there are in all. */
+/** The designs of a share, the cheapest first: whole kinds, dealt out so that no two workers make the same plant. */
 export function candidatesOf({ arrays, banks, backups, tilts }: Steps, { part, of }: Share): Candidate[] {
   const kinds = arrays.flatMap((_, arrayType) =>
     banks.flatMap((__, bankType) =>

@@ -17,7 +17,9 @@ import {
   type Tried,
   type Try,
   tiltLevels,
+  wholeLadders,
 } from './search-steps.ts'
+import type { Share } from './share.ts'
 import type { Terms } from './terms.ts'
 
 /** Panels, batteries and backup together: what another of them would cost and change, for each goes by the others. */
@@ -82,27 +84,36 @@ function benchOf({ job, catalogue, faults }: SearchBrief, onTried?: () => boolea
   return { base, plan, tried, isStopped: () => isStopped }
 }
 
+/** What one of several workers makes of the steps. Plain data. */
+export interface StepsMade {
+  /** Made by the first of them. */
+  readonly panels: PanelSteps | null
+  readonly batteries: BatterySteps
+}
+
 /**
- * The panels and tilts a search may take, each tried on the whole chain.
+ * The steps a search may take, each tried on the whole chain: the backups, a share of the batteries, and for the first of the
+ * workers the panels and tilts.
  * @param onTried called after each design that was tried; false to stop
  * @returns null where there is no year to work, or where it was stopped
  */
-export function panelSteps(brief: SearchBrief, onTried?: () => boolean): PanelSteps | null {
+export function stepsOfShare(brief: SearchBrief, share: Share, onTried?: () => boolean): StepsMade | null {
   const bench = benchOf(brief, onTried)
   if (!bench) return null
   const { base, plan, tried, isStopped } = bench
-  const steps = { arrays: arrayLadders(base, tried), tilts: tiltLevels(base, plan, tried) }
-  return isStopped() ? null : steps
+  const backups = backupLevels(base, tried)
+  const batteries = { backups, banks: bankLadders(base, tried, sizesOf(backups), share) }
+  const panels = share.part === 0 ? { arrays: arrayLadders(base, tried), tilts: tiltLevels(base, plan, tried) } : null
+  return isStopped() ? null : { panels, batteries }
 }
 
-/** The batteries and backups; as panelSteps. */
-export function batterySteps(brief: SearchBrief, onTried?: () => boolean): BatterySteps | null {
-  const bench = benchOf(brief, onTried)
-  if (!bench) return null
-  const { base, tried, isStopped } = bench
-  const backups = backupLevels(base, tried)
-  const steps = { backups, banks: bankLadders(base, tried, sizesOf(backups)) }
-  return isStopped() ? null : steps
+/** The steps of all shares together; null where one of them is not there. */
+export function wholeSteps(shares: readonly (StepsMade | null)[]): Steps | null {
+  const made = shares.filter((share) => share !== null)
+  const [first] = made
+  if (!first?.panels || made.length < shares.length) return null
+  const { backups } = first.batteries
+  return { ...first.panels, backups, banks: wholeLadders(made.map(({ batteries }) => batteries.banks)) }
 }
 
 /** All there is to search among some steps; null where there is no year to work. */

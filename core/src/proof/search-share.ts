@@ -3,7 +3,7 @@ import { besideOf } from './beside.ts'
 import { bankYears, type Running, yearsAhead } from './cost.ts'
 import { FOR_SEARCH } from './kernel/lanes.ts'
 import { askedOf } from './reliability.ts'
-import { type Candidate, COARSE, candidatesOf, designsIn, kindOf, type Share, toldSteps } from './search-grid.ts'
+import { type Candidate, COARSE, candidatesOf, designsIn, kindOf, toldSteps } from './search-grid.ts'
 import type { Levels } from './search-levels.ts'
 import type { Level, Steps } from './search-steps.ts'
 import {
@@ -15,6 +15,7 @@ import {
   searchYears,
   workSearched,
 } from './search-years.ts'
+import type { Share } from './share.ts'
 import type { Terms } from './terms.ts'
 import { weatherOf } from './weather.ts'
 

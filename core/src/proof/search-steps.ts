@@ -4,6 +4,7 @@ import type { Edit } from '../edit/edit.ts'
 import { formatNumber, formatPercent, formatQuantity } from '../units/format.ts'
 import { nightsFromFull } from './nights.ts'
 import type { Plan } from './plan.ts'
+import type { Share } from './share.ts'
 
 /** What a search may vary, and what each step of it comes to: made from whole designs, one thing changed in each. */
 
@@ -22,6 +23,7 @@ export interface TiltLevel extends Level {
 
 /** A step of the bank, with each backup beside it: their sizes go by the bank. */
 export interface BankLevel extends Level {
+  readonly parallel: number
   /** Nights it carries from full. */
   readonly nights: number
   /** Price of the whole bank, and how it wears. */
@@ -139,17 +141,26 @@ const arrayEdits = (panel: Panel, { panelsPerString, strings, controllers }: Str
   },
 ]
 
-/** Strings of the batteries that may be taken, each with every size of the backup. */
-export function bankLadders(base: Design, tried: Try, sizes: readonly (readonly Edit[])[]): Ladder<BankLevel>[] {
+/**
+ * Strings of the batteries that may be taken, each with every size of the backup.
+ * @param share of them: every so-manyth, for one of several workers
+ * @returns a ladder of each type, with no level where it cannot be had
+ */
+export function bankLadders(
+  base: Design,
+  tried: Try,
+  sizes: readonly (readonly Edit[])[],
+  { part, of }: Share,
+): Ladder<BankLevel>[] {
   const { battery, option } = base
   const { item } = battery
   if (!item) return []
   const others =
     option.battery.itemId !== null ? [] : battery.candidates.filter(({ fits, bareCells }) => fits && !bareCells)
   const types = [item, ...others.map((each) => each.item).filter(({ id }) => id !== item.id)].slice(0, MOST_TYPES)
-  return types.flatMap((unit) => {
+  return types.map((unit) => {
     const levels: BankLevel[] = []
-    for (let parallel = 1; parallel <= Math.min(MOST_PARALLEL, unit.maxParallel); parallel++) {
+    for (let parallel = 1 + part; parallel <= Math.min(MOST_PARALLEL, unit.maxParallel); parallel += of) {
       const edits: Edit[] = [{ act: 'set-option', part: 'battery', patch: { itemId: unit.id, parallel } }]
       // Its faults are those of the bank with a backup: what one alone may not be, the other may make good.
       const found = tried(edits, true)
@@ -163,6 +174,7 @@ export function bankLadders(base: Design, tried: Try, sizes: readonly (readonly 
       }
       const { made, plan } = found
       levels.push({
+        parallel,
         label: `${made.battery.bank?.units ?? parallel} × ${formatQuantity(unit.unitVoltageV, 'V')} ${formatQuantity(unit.capacityAh, 'Ah')}`,
         edits,
         price: priceOver(base, found),
@@ -172,9 +184,18 @@ export function bankLadders(base: Design, tried: Try, sizes: readonly (readonly 
         prices,
       })
     }
-    return levels.length > 0 ? [{ name: itemName(unit), levels }] : []
+    return { name: itemName(unit), levels }
   })
 }
+
+/** The ladders of all shares as one worker would have made them: no step after the first that cannot be had. */
+export const wholeLadders = (shares: readonly (readonly Ladder<BankLevel>[])[]): Ladder<BankLevel>[] =>
+  (shares[0] ?? []).flatMap(({ name }, type) => {
+    const all = shares.flatMap((share) => share[type]?.levels ?? []).sort((a, b) => a.parallel - b.parallel)
+    const gap = all.findIndex(({ parallel }, i) => parallel !== (all[0]?.parallel ?? 0) + i)
+    const levels = gap === -1 ? all : all.slice(0, gap)
+    return levels.length > 0 ? [{ name, levels }] : []
+  })
 
 /** Hours of a refill tried: the slower, the smaller the set. */
 const REFILLS_H = [3, 6, 10] as const

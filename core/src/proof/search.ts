@@ -4,10 +4,18 @@ import type { Edit } from '../edit/edit.ts'
 import { bankYears, yearsAhead } from './cost.ts'
 import { judgedDesign } from './judged-design.ts'
 import { isPlan, planOf } from './plan.ts'
-import type { Candidate, Share } from './search-grid.ts'
-import { ANSWERED_BY_THE_YEAR, batterySteps, levelsFrom, panelSteps, type SearchBrief } from './search-levels.ts'
+import type { Candidate } from './search-grid.ts'
+import {
+  ANSWERED_BY_THE_YEAR,
+  levelsFrom,
+  type SearchBrief,
+  type StepsMade,
+  stepsOfShare,
+  wholeSteps,
+} from './search-levels.ts'
 import { type Followed, MOST_FOLLOWED, type ShareFound, ShareSearch, stepsOf } from './search-share.ts'
 import type { Steps } from './search-steps.ts'
+import type { Share } from './share.ts'
 
 /** A design that was found: how to make it, what it costs and what it carries. */
 export interface FoundDesign {
@@ -48,27 +56,16 @@ const WORK_SHARE = 0.6
 
 type OnShare = (share: number) => boolean
 
-/** The halves into which the making of steps is dealt, where there are two workers for them. */
-export type StepsHalf = 'panels' | 'batteries'
-export const STEPS_HALVES = ['panels', 'batteries'] as const
-
 /**
- * What a search may vary: panels with their tilts, batteries with their backups, or both.
+ * What a search may vary: the share of it that one of several workers tries.
  * @param onShare called with the share done; false to stop
  * @returns null where it was stopped, or where there is no year to work
  */
-export function searchSteps(brief: SearchBrief, half: StepsHalf, onShare?: OnShare): Partial<Steps> | null {
+export function searchSteps(brief: SearchBrief, share: Share, onShare?: OnShare): StepsMade | null {
   const tell = bySteps(onShare)
   let tried = 0
   // Nobody knows how many there are before they have been tried.
-  const onTried = () => tell(tried / (++tried + 20))
-  return half === 'panels' ? panelSteps(brief, onTried) : batterySteps(brief, onTried)
-}
-
-/** The steps of both halves; null where one of them is not there. */
-export function wholeSteps(halves: readonly (Partial<Steps> | null)[]): Steps | null {
-  const { arrays, tilts, banks, backups }: Partial<Steps> = Object.assign({}, ...halves)
-  return arrays && tilts && banks && backups ? { arrays, tilts, banks, backups } : null
+  return stepsOfShare(brief, share, () => tell(tried / (++tried + 20)))
 }
 
 /**
@@ -170,12 +167,9 @@ export function searched(shares: readonly ShareFound[], found: readonly FoundDes
  */
 export function searchDesigns(brief: SearchBrief, onShare?: OnShare): Searched | null {
   const tell: OnShare = (share) => onShare?.(share) !== false
-  const halves = STEPS_HALVES.map((half, i) =>
-    searchSteps(brief, half, (share) => tell((STEPS_SHARE * (i + share)) / STEPS_HALVES.length)),
-  )
-  const steps = wholeSteps(halves)
-  const found =
-    steps && searchShare(brief, steps, { part: 0, of: 1 }, (share) => tell(STEPS_SHARE + WORK_SHARE * share))
+  const alone = { part: 0, of: 1 }
+  const steps = wholeSteps([searchSteps(brief, alone, (share) => tell(STEPS_SHARE * share))])
+  const found = steps && searchShare(brief, steps, alone, (share) => tell(STEPS_SHARE + WORK_SHARE * share))
   if (!steps || !found) return null
   const whole = designFound(brief, steps, gathered([found]))
   return tell(1) ? searched([found], whole, brief.years ?? SEARCHED_YEARS) : null
@@ -183,7 +177,7 @@ export function searchDesigns(brief: SearchBrief, onShare?: OnShare): Searched |
 
 /** A worker of a search. */
 export interface Searcher {
-  steps(half: StepsHalf, onShare: OnShare): Promise<Partial<Steps> | null>
+  steps(share: Share, onShare: OnShare): Promise<StepsMade | null>
   share(steps: Steps, share: Share, onShare: OnShare): Promise<ShareFound | null>
   design(steps: Steps, candidates: readonly Candidate[]): Promise<FoundDesign[]>
 }
@@ -191,11 +185,9 @@ export interface Searcher {
 /** The same by several workers side by side: each makes some steps, takes whole kinds of designs, and then some of what was found. */
 export async function searchTogether(searchers: readonly Searcher[], onShare: OnShare): Promise<Searched | null> {
   const of = searchers.length
-  const stepsTold = sharesTold(STEPS_HALVES.length, (share) => onShare(STEPS_SHARE * share))
-  const halves = await Promise.all(
-    STEPS_HALVES.map((half, i) => searchers[i % of]?.steps(half, stepsTold(i)) ?? Promise.resolve(null)),
-  )
-  const steps = wholeSteps(halves)
+  const stepsTold = sharesTold(of, (share) => onShare(STEPS_SHARE * share))
+  const made = await Promise.all(searchers.map((searcher, part) => searcher.steps({ part, of }, stepsTold(part))))
+  const steps = wholeSteps(made)
   if (!steps) return null
   const workTold = sharesTold(of, (share) => onShare(STEPS_SHARE + WORK_SHARE * share))
   const shares = await Promise.all(

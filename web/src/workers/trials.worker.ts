@@ -5,7 +5,6 @@ import {
   designFound,
   type Share,
   type Steps,
-  type StepsHalf,
   searchShare,
   searchSteps,
   whatMatters,
@@ -17,15 +16,24 @@ import { serve } from './serve.ts'
 const faults = (made: Design): string[] =>
   stillOpen(findings(made)).flatMap(({ id, severity }) => (severity === 'advice' ? [] : [id]))
 type OnShare = (share: number) => boolean
-const makeSteps = (job: Job, catalogue: Catalogue, half: StepsHalf, onShare: OnShare) =>
-  searchSteps({ job, catalogue, faults }, half, onShare)
+const makeSteps = (job: Job, catalogue: Catalogue, share: Share, onShare: OnShare) =>
+  searchSteps({ job, catalogue, faults }, share, onShare)
 const searchPart = (job: Job, catalogue: Catalogue, steps: Steps, share: Share, onShare: OnShare) =>
   searchShare({ job, catalogue, faults }, steps, share, onShare)
 const designPart = (job: Job, catalogue: Catalogue, steps: Steps, candidates: readonly Candidate[]) =>
   designFound({ job, catalogue, faults }, steps, candidates)
 
+/** Longest that a worker runs itself in for a search somebody is about to start, ms. */
+const WARM_UP_MS = 400
+
+/** Makes some steps of a search and forgets them: the code has then been read and has run. */
+function warmUp(job: Job, catalogue: Catalogue): void {
+  const until = performance.now() + WARM_UP_MS
+  searchSteps({ job, catalogue, faults }, { part: 0, of: 1 }, () => performance.now() < until)
+}
+
 /** What is tried over many designs or many years: seconds, with a share done, until it is done or ended. */
-const calls = { whatWouldHelp, whatMatters, makeSteps, searchPart, designPart }
+const calls = { whatWouldHelp, whatMatters, makeSteps, searchPart, designPart, warmUp }
 export type TrialCalls = typeof calls
 
 serve(calls)

@@ -11,7 +11,7 @@ import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { useWrite } from '../../store/use-write.ts'
 import { FrontierPicture } from './FrontierPicture.tsx'
 import { TrialControls } from './TrialControls.tsx'
-import { useTrial } from './use-trial.ts'
+import { type TrialCrew, useTrial } from './use-trial.ts'
 
 /** Letters an option's name may have. */
 const MOST_LETTERS = 120
@@ -23,17 +23,20 @@ const SEARCHERS = Math.max(1, Math.min(4, navigator.hardwareConcurrency || 2))
 export function SearchPart() {
   const job = useAppSelector(selectJob)
   const catalogue = useAppSelector(selectCatalogue)
-  const trial = useTrial<Searched>(job, (crew, onShare) => {
-    const searchers = Array.from({ length: SEARCHERS }, (_, which): Searcher => {
-      const worker = crew.ask(which)
-      return {
-        steps: (half, onPart) => worker.makeSteps(job, catalogue, half, proxy(onPart)),
+  const workers = (crew: TrialCrew) => Array.from({ length: SEARCHERS }, (_, which) => crew.ask(which))
+  const search = (crew: TrialCrew, onShare: (share: number) => boolean) => {
+    const searchers = workers(crew).map(
+      (worker): Searcher => ({
+        steps: (share, onPart) => worker.makeSteps(job, catalogue, share, proxy(onPart)),
         share: (steps, share, onPart) => worker.searchPart(job, catalogue, steps, share, proxy(onPart)),
         design: (steps, candidates) => worker.designPart(job, catalogue, steps, candidates),
-      }
-    })
+      }),
+    )
     return searchTogether(searchers, onShare)
-  })
+  }
+  const trial = useTrial<Searched>(job, search, (crew) =>
+    Promise.all(workers(crew).map((worker) => worker.warmUp(job, catalogue))),
+  )
   const { answer } = trial
   return (
     <Part

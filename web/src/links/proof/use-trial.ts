@@ -6,6 +6,8 @@ import type { TrialCalls } from '../../workers/trials.worker.ts'
 
 type Share = (share: number) => boolean
 
+export type TrialCrew = Pick<Crew<TrialCalls>, 'ask'>
+
 type TrialState<T> =
   | { readonly status: 'idle' }
   | { readonly status: 'running'; readonly share: number }
@@ -20,6 +22,8 @@ export interface Trial<T> {
   readonly share: number
   readonly why: string
   readonly start: () => void
+  /** The button has come into sight: what it starts is made ready. */
+  readonly near: () => void
   readonly cancel: () => void
 }
 
@@ -27,13 +31,16 @@ export interface Trial<T> {
  * Something that is tried at a press, in a worker of its own that is ended where a person cancels. An answer belongs to what
  * it was tried on: of another it is taken back.
  * @param subject compared by identity
+ * @param warm makes the workers ready before the press
  */
 export function useTrial<T>(
   subject: object,
-  run: (crew: Pick<Crew<TrialCalls>, 'ask'>, onShare: Share) => Promise<T | null>,
+  run: (crew: TrialCrew, onShare: Share) => Promise<T | null>,
+  warm?: (crew: TrialCrew) => Promise<unknown>,
 ): Trial<T> {
   const [state, setState] = useState<TrialState<T>>({ status: 'idle' })
   const turn = useRef(0)
+  const isWarm = useRef(false)
   const trials = useMemo(newTrials, [])
   useEffect(
     () => () => {
@@ -44,6 +51,7 @@ export function useTrial<T>(
   )
   const cancel = () => {
     turn.current++
+    isWarm.current = false
     trials.end()
     setState({ status: 'idle' })
   }
@@ -68,6 +76,12 @@ export function useTrial<T>(
     share: state.status === 'running' ? state.share : 0,
     why: state.status === 'failed' ? state.why : '',
     start: () => void start(),
+    near: () => {
+      if (isWarm.current) return
+      isWarm.current = true
+      // What fails here fails again at the press, and is told there.
+      warm?.(trials).catch(() => undefined)
+    },
     cancel,
   }
 }
