@@ -24,7 +24,7 @@ const designPart = (job: Job, catalogue: Catalogue, steps: Steps, candidates: re
   designFound({ job, catalogue, faults }, steps, candidates)
 
 /** Longest that a worker runs itself in for a search somebody is about to start, ms. */
-const WARM_UP_MS = 400
+const WARM_UP_MS = 600
 
 /** Makes some steps of a search and forgets them: the code has then been read and has run. */
 function warmUp(job: Job, catalogue: Catalogue): void {

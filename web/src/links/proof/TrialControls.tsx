@@ -1,6 +1,4 @@
-import { useIntersection } from '@mantine/hooks'
 import { formatNumber } from '@yard-lamp/core/units'
-import { useEffect } from 'react'
 import type { Trial } from './use-trial.ts'
 
 interface TrialControlsProps {
@@ -12,12 +10,6 @@ interface TrialControlsProps {
 
 /** Starts a trial, shows how far it is, and ends it. */
 export function TrialControls({ trial, start, doing }: TrialControlsProps) {
-  const { ref, entry } = useIntersection()
-  const isSeen = entry?.isIntersecting ?? false
-  const { near } = trial
-  useEffect(() => {
-    if (isSeen) near()
-  }, [isSeen, near])
   if (trial.status === 'running')
     return (
       <p className="trial" role="status">
@@ -28,8 +20,8 @@ export function TrialControls({ trial, start, doing }: TrialControlsProps) {
       </p>
     )
   return (
-    <p className="trial" ref={ref}>
-      <button type="button" className="pick" onClick={trial.start}>
+    <p className="trial">
+      <button type="button" className="pick" onClick={trial.start} onPointerEnter={trial.near} onFocus={trial.near}>
         {trial.answer ? 'Try again' : start}
       </button>
       {trial.status === 'done' && !trial.answer && (

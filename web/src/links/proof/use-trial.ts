@@ -22,7 +22,7 @@ export interface Trial<T> {
   readonly share: number
   readonly why: string
   readonly start: () => void
-  /** The button has come into sight: what it starts is made ready. */
+  /** Somebody comes near the button: what it starts is made ready. */
   readonly near: () => void
   readonly cancel: () => void
 }
