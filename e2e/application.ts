@@ -1,9 +1,25 @@
-import { test as base, expect, type Page } from '@playwright/test'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { type BrowserContext, test as base, chromium, expect, type Page } from '@playwright/test'
 import { fieldStation, type Job } from '@yard-lamp/core'
-import { type Application, startApplication } from '../scripts/application.ts'
+import { type Application, CHROMIUM, startApplication } from '../scripts/application.ts'
+import { DESK } from './desk.ts'
 
-/** One application for each worker; each test makes the jobs it spoils. */
-export const test = base.extend<{ origin: string; faults: string[] }, { application: Application }>({
+interface TestFixtures {
+  origin: string
+  faults: string[]
+  /** A browser context of the test's own, where it closes all its pages. */
+  isAlone: boolean
+}
+interface WorkerFixtures {
+  application: Application
+  /** One for all tests of a worker, so that pages are read and compiled once; each test finds it empty. */
+  shared: BrowserContext
+}
+
+/** One application and one browser profile for each worker; each test makes the jobs it spoils. */
+export const test = base.extend<TestFixtures, WorkerFixtures>({
   application: [
     // biome-ignore lint/correctness/noEmptyPattern: the runner reads the names of fixtures from this pattern
     async ({}, use) => {
@@ -13,6 +29,26 @@ export const test = base.extend<{ origin: string; faults: string[] }, { applicat
     },
     { scope: 'worker' },
   ],
+  shared: [
+    // biome-ignore lint/correctness/noEmptyPattern: the runner reads the names of fixtures from this pattern
+    async ({}, use) => {
+      const profile = mkdtempSync(join(tmpdir(), 'yardlamp-profile-'))
+      const context = await chromium.launchPersistentContext(profile, { ...CHROMIUM, viewport: DESK })
+      await use(context)
+      await context.close()
+      rmSync(profile, { recursive: true, force: true })
+    },
+    { scope: 'worker' },
+  ],
+  isAlone: [false, { option: true }],
+  context: async ({ context, shared, isAlone, isMobile }, use) => use(isAlone || isMobile ? context : shared),
+  page: async ({ context, shared, origin }, use) => {
+    const before = context.pages()
+    const page = await context.newPage()
+    if (context === shared) await empty(page, origin)
+    await use(page)
+    for (const each of context.pages()) if (!before.includes(each)) await each.close()
+  },
   origin: async ({ application }, use) => use(application.origin),
   /** What the page reported as errors; a test that sees any of its own making empties it. */
   faults: [
@@ -30,6 +66,14 @@ export const test = base.extend<{ origin: string; faults: string[] }, { applicat
     { auto: true },
   ],
 })
+
+/** Forgets what earlier tests left with the browser; what it has read of the application stays. */
+async function empty(page: Page, origin: string): Promise<void> {
+  const session = await page.context().newCDPSession(page)
+  const storageTypes = 'cookies,local_storage,indexeddb,service_workers,cache_storage'
+  await session.send('Storage.clearDataForOrigin', { origin, storageTypes })
+  await session.detach()
+}
 
 export { expect, startApplication }
 

@@ -3,6 +3,9 @@ import { expect, inChain, openLoads as open, pump, putJob, readJob, saved, test 
 
 // Servers that go, hang or lose an answer, browsers that keep nothing, two tabs: nothing is lost, and what is so is said.
 
+// Some of these close every page of their context.
+test.use({ isAlone: true })
+
 const wattsOf = async (origin: string, id: string, name: RegExp) =>
   (await readJob(origin, id)).job.loads.find((load) => name.test(load.name))?.powerW
 /** Cuts the page off from its server. */

@@ -1,5 +1,6 @@
 import { defineConfig } from '@playwright/test'
 import { CHROMIUM } from '../scripts/application.ts'
+import { DESK } from './desk.ts'
 
 export default defineConfig({
   testDir: '.',
@@ -15,7 +16,7 @@ export default defineConfig({
     ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? '../.test-results/playwright.json' }],
   ],
   use: {
-    viewport: { width: 1280, height: 800 },
+    viewport: DESK,
     actionTimeout: 10_000,
     launchOptions: CHROMIUM,
   },
