@@ -1,6 +1,6 @@
 /** The loop of the balance as a program that can be emitted: read off its own source, so that it is written once. */
+import { WIDTHS } from '@yard-lamp/core/proof'
 import ts from 'typescript'
-import { DAY_WIDTH, DUMP_WIDTH, FLOW_WIDTH, SCHEDULE_WIDTH, WEATHER_WIDTH } from '../core/src/proof/terms.ts'
 
 type Kind = 'int' | 'real' | 'flag' | 'mask'
 interface Written {
@@ -29,15 +29,13 @@ const CHANGED = new Map([
   [ts.SyntaxKind.AsteriskEqualsToken, '*'],
 ])
 
-const WIDTHS = new Map(Object.entries({ DAY_WIDTH, DUMP_WIDTH, FLOW_WIDTH, SCHEDULE_WIDTH, WEATHER_WIDTH }))
-
 /** The file of the kernel's program, from the source of the loop. */
 export const kernelModule = (
   source: string,
 ): string => `// Long: written from balance.ts by \`npm run kernel\`; not to be changed by hand.
 /** The loop of the balance in the words of form.ts. */
 export const PROGRAM = \`
-${programOf(source, 'runSteps', WIDTHS)}
+${programOf(source, 'runSteps', new Map(Object.entries(WIDTHS)))}
 \`
 `
 

@@ -34,7 +34,7 @@ export type { StepsMade } from './search-levels.ts'
 export type { ShareFound } from './search-share.ts'
 export type { Steps } from './search-steps.ts'
 export type { Share } from './share.ts'
-export { FLOW_WIDTH, FLOWS, type Flow, type Totals } from './terms.ts'
+export { FLOW_WIDTH, FLOWS, type Flow, type Totals, WIDTHS } from './terms.ts'
 export {
   aloneOf,
   FORTNIGHT,

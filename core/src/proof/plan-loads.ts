@@ -12,6 +12,9 @@ const KINDS = ['weekday', 'weekend'] as const
 type Kind = (typeof KINDS)[number]
 const RANK: Readonly<Record<Load['priority'], number>> = { critical: 0, ordinary: 1, 'can-wait': 2 }
 
+/** Figures of a whole schedule. */
+export const SCHEDULE_FIGURES = 12 * KINDS.length * 24 * SCHEDULE_WIDTH
+
 /** Where the hours of a kind of day of a month begin in the schedule. @param month 0 to 11 */
 export const scheduleRow = (month: number, kind: Kind): number =>
   (month * KINDS.length + KINDS.indexOf(kind)) * 24 * SCHEDULE_WIDTH
@@ -22,7 +25,7 @@ export const kindOfDay = (day: number): Kind => (day % 7 >= 5 ? 'weekend' : 'wee
 /** What runs and what is there, hour by hour, on the two kinds of day of each month. */
 export function scheduleOf(design: Design): number[] {
   const { job, option, loads, battery, backup } = design
-  const schedule = Array<number>(12 * KINDS.length * 24 * SCHEDULE_WIDTH).fill(0)
+  const schedule = Array<number>(SCHEDULE_FIGURES).fill(0)
   const margin = 1 + loads.marginFraction.value
   const may = mayStartHours(option, backup.generator?.autoStart ?? false)
   for (let month = 0; month < 12; month++) {

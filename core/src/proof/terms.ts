@@ -255,3 +255,6 @@ export const FLOWS = [
 ] as const
 export type Flow = (typeof FLOWS)[number]
 export const FLOW_WIDTH = FLOWS.length
+
+/** Figures in a row of each kind, by their names in the loop: for what reads the loop's own source. */
+export const WIDTHS = { SCHEDULE_WIDTH, DUMP_WIDTH, DAY_WIDTH, WEATHER_WIDTH, FLOW_WIDTH }

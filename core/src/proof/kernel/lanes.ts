@@ -1,5 +1,7 @@
+import { HOURS_IN_YEAR } from '../../site/sun-path.ts'
 import { type LaneRows, OneByOne, type Placed, type PlantRows, type YearRows } from '../one-by-one.ts'
 import { PARAMETERS } from '../parameters.ts'
+import { SCHEDULE_FIGURES } from '../plan-loads.ts'
 import { DAY_WIDTH, DUMP_WIDTH, EXTREMES, SCHEDULE_WIDTH, STATE, TOTALS, type Total, WEATHER_WIDTH } from '../terms.ts'
 import { emitted } from './emit.ts'
 import { folded, type Known } from './fold.ts'
@@ -39,10 +41,9 @@ export interface Wasm {
 }
 
 const PAGE_BYTES = 65_536
-const YEAR_DAYS = 365
-/** Things that take surplus there is room for, and figures of a schedule. */
+const YEAR_DAYS = HOURS_IN_YEAR / 24
+/** Things that take surplus there is room for. */
 const MOST_DUMPS = 32
-const MOST_SCHEDULE = 12 * 2 * 24 * SCHEDULE_WIDTH
 
 /** Where rows begin, in bytes. */
 const AT_PARAMETERS = 0
@@ -51,8 +52,8 @@ const AT_TOTALS = AT_STATE + STATE.length * CELL_BYTES
 const AT_EXTREMES = AT_TOTALS + TOTALS.length * CELL_BYTES
 const AT_DUMPS = AT_EXTREMES + EXTREMES.length * CELL_BYTES
 const AT_SCHEDULE = AT_DUMPS + MOST_DUMPS * DUMP_WIDTH * CELL_BYTES
-const AT_YEARS = AT_SCHEDULE + MOST_SCHEDULE * Float64Array.BYTES_PER_ELEMENT
-const WEATHER_BYTES = YEAR_DAYS * 24 * WEATHER_WIDTH * CELL_BYTES
+const AT_YEARS = AT_SCHEDULE + SCHEDULE_FIGURES * Float64Array.BYTES_PER_ELEMENT
+const WEATHER_BYTES = HOURS_IN_YEAR * WEATHER_WIDTH * CELL_BYTES
 const YEAR_BYTES = WEATHER_BYTES + YEAR_DAYS * DAY_WIDTH * CELL_BYTES
 
 let program: readonly Form[] | null = null
@@ -187,7 +188,7 @@ export class Lanes extends OneByOne {
 }
 
 const hasRoom = ({ schedule }: PlantRows, dumps: Float64Array): boolean =>
-  schedule.length <= MOST_SCHEDULE && dumps.length <= MOST_DUMPS * DUMP_WIDTH
+  schedule.length <= SCHEDULE_FIGURES && dumps.length <= MOST_DUMPS * DUMP_WIDTH
 
 type Features = Pick<Known, 'parameters' | 'counts' | 'emptyColumns'>
 
