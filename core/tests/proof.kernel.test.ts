@@ -101,7 +101,7 @@ describe('the emitted kernel', () => {
   })
 
   test('keeps several placings apart in one memory', () => {
-    const kernel = besideOf(FOR_FIGURES)
+    const kernel = besideOf(FOR_FIGURES, 2)
     const [[terms, made] = []] = fc.sample(several(4), { numRuns: 1, seed: 9 })
     if (!terms || !made) throw new Error('no plant')
     const plant = {
@@ -119,6 +119,8 @@ describe('the emitted kernel', () => {
     const before = run(one)
     expect(run(other)).not.toEqual(before)
     expect(run(one)).toEqual(before)
+    expect(() => kernel.place(first)).toThrow('there is room for 2 groups of years')
+    expect(kernel.place(second, true)).toEqual({ ...other, weatherAt: one.weatherAt, daysAt: one.daysAt })
   })
 
   test('gives way to the loop where WebAssembly is refused or not there', () => {
@@ -127,8 +129,8 @@ describe('the emitted kernel', () => {
         throw new Error('refused by the content policy')
       }
     }
-    expect(besideOf(FOR_FIGURES, { ...wasm, Module: Refused } as unknown as typeof wasm)).not.toBeInstanceOf(Lanes)
-    const without = besideOf(FOR_SEARCH, null)
+    expect(besideOf(FOR_FIGURES, 1, { ...wasm, Module: Refused } as unknown as typeof wasm)).not.toBeInstanceOf(Lanes)
+    const without = besideOf(FOR_SEARCH, 1, null)
     expect(without).not.toBeInstanceOf(Lanes)
     expect(without.count).toBe(4)
   })

@@ -4,12 +4,13 @@ import { type Beside, OneByOne } from './one-by-one.ts'
 
 /**
  * Years side by side, in a memory of their own; by the loop itself where no kernel can be had.
+ * @param groups of years there is to be room for
  * @param wasm WebAssembly, where it is there
  */
-export function besideOf(manner: Manner, wasm: Wasm | null = wasmHere()): Beside {
+export function besideOf(manner: Manner, groups = 1, wasm: Wasm | null = wasmHere()): Beside {
   if (!wasm) return new OneByOne(LANES[manner.shape])
   try {
-    return new Lanes(wasm, manner)
+    return new Lanes(wasm, manner, groups)
   } catch {
     return new OneByOne(LANES[manner.shape])
   }

@@ -32,7 +32,7 @@ export interface Placed {
 export interface Beside {
   /** Years that are worked at once. */
   readonly count: number
-  /** Puts up to `count` years side by side, in place of all that were placed before where it is asked to. */
+  /** Puts up to `count` years side by side: one more group, or the first again where it is asked to begin anew. */
   place(years: readonly YearRows[], anew?: boolean): Placed
   /** Works the days from one up to another; `rows` one for each year that was placed. */
   run(plant: PlantRows, placed: Placed, firstDay: number, pastDay: number, rows: readonly LaneRows[]): void

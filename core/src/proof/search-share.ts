@@ -2,6 +2,8 @@ import type { AskedOfYear } from '../chain/worked-year.ts'
 import { besideOf } from './beside.ts'
 import { bankYears, type Running, yearsAhead } from './cost.ts'
 import { FOR_SEARCH } from './kernel/lanes.ts'
+import { LANES } from './kernel/words.ts'
+import type { Beside } from './one-by-one.ts'
 import { askedOf } from './reliability.ts'
 import { type Candidate, COARSE, candidatesOf, designsIn, kindOf, toldSteps } from './search-grid.ts'
 import type { Levels } from './search-levels.ts'
@@ -97,7 +99,7 @@ export class ShareSearch {
   worked = 0
   readonly candidates: readonly Candidate[]
   private readonly setting: SearchSetting
-  private readonly beside = besideOf(FOR_SEARCH)
+  private readonly beside: Beside
   private readonly weathers: readonly SearchYears[]
   /** Of each kind what is known of designs that were worked. */
   private readonly known = new Map<string, { readonly candidate: Candidate; readonly years: SearchedYears }[]>()
@@ -114,6 +116,7 @@ export class ShareSearch {
     const { plan, base } = levels
     const asked: AskedOfYear = askedOf(base.job, base.option)
     this.setting = { plan, asked, schedule: Float64Array.from(plan.schedule) }
+    this.beside = besideOf(FOR_SEARCH, levels.tilts.length * Math.ceil(years / LANES[FOR_SEARCH.shape]))
     this.weathers = levels.tilts.map(({ weather }) =>
       searchYears(this.beside, weatherOf(weather ?? plan.weather), years, plan.dayLoadSpread),
     )

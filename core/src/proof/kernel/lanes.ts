@@ -32,7 +32,7 @@ export const FOR_SEARCH: Manner = {
 }
 
 type Run = (firstDay: number, pastDay: number, ...rows: readonly number[]) => void
-type Memory = { readonly buffer: ArrayBuffer; grow(pages: number): number }
+type Memory = { readonly buffer: ArrayBuffer }
 /** What is used of WebAssembly here: its types belong to no language the core is written in. */
 export interface Wasm {
   readonly Memory: new (asked: { readonly initial: number }) => Memory
@@ -69,29 +69,31 @@ export class Lanes extends OneByOne {
   private placed = 0
   private plant: PlantRows | null = null
   private now: { readonly dumpCells: number; readonly run: Run } | null = null
-  private figures: Float64Array | Float32Array
+  private readonly figures: Float64Array | Float32Array
 
-  /** @throws where WebAssembly, or its lanes, are refused */
+  /**
+   * @param groups there is room for. A memory does not grow: what it was before would be detached, and every row of figures
+   * in the same thread be looked at anew at each use from then on
+   * @throws where WebAssembly, or its lanes, are refused
+   */
   constructor(
     private readonly wasm: Wasm,
     private readonly manner: Manner,
+    private readonly groups: number,
   ) {
     super(LANES[manner.shape])
     // Refused here, before anything relies on it.
     new wasm.Module(emitted([['let', 'real', 'any', 1]], manner.shape))
-    this.memory = new wasm.Memory({ initial: Math.ceil((AT_YEARS + YEAR_BYTES) / PAGE_BYTES) })
-    this.figures = this.view()
+    this.memory = new wasm.Memory({ initial: Math.ceil((AT_YEARS + groups * YEAR_BYTES) / PAGE_BYTES) })
+    const { buffer } = this.memory
+    this.figures = manner.shape === 'f64x2' ? new Float64Array(buffer) : new Float32Array(buffer)
   }
 
   override place(years: readonly YearRows[], anew = false): Placed {
     if (anew) this.placed = 0
+    if (this.placed === this.groups) throw new Error(`there is room for ${this.groups} groups of years`)
     const weatherAt = AT_YEARS + this.placed * YEAR_BYTES
     this.placed++
-    const missing = weatherAt + YEAR_BYTES - this.memory.buffer.byteLength
-    if (missing > 0) {
-      this.memory.grow(Math.ceil(missing / PAGE_BYTES))
-      this.figures = this.view()
-    }
     const daysAt = weatherAt + WEATHER_BYTES
     for (let lane = 0; lane < this.count; lane++) {
       // A lane without a year works the last one again.
@@ -161,11 +163,6 @@ export class Lanes extends OneByOne {
   private keyOf({ parameters, counts, emptyColumns }: Features): string {
     const { shape, kept, constants } = this.manner
     return JSON.stringify([shape, kept, [...constants], [...parameters], [...counts], [...emptyColumns]])
-  }
-
-  private view(): Float64Array | Float32Array {
-    const { buffer } = this.memory
-    return this.manner.shape === 'f64x2' ? new Float64Array(buffer) : new Float32Array(buffer)
   }
 
   private write(at: number, lane: number, row: Float64Array): void {
