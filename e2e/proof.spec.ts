@@ -124,6 +124,35 @@ test('what matters is tried, and what the brief asks is judged', async ({ page, 
   })
 })
 
+test('WebAssembly may be made for the kernel of the year, in the page and in its worker; code from text may not', async ({
+  page,
+  origin,
+}) => {
+  const id = await putJob(origin, narrowboat())
+  await page.goto(`${origin}/jobs/${id}/proof`)
+  await expect(page.locator('.answer').first()).toBeVisible()
+  const worker = page.workers().find((each) => /years\.worker/.test(each.url()))
+  if (!worker) throw new Error('no worker works the years')
+  for (const made of [await page.evaluate(whatIsMade), await worker.evaluate(whatIsMade)])
+    expect(made).toEqual(['made', 'EvalError'])
+})
+
+/** What becomes of a module of WebAssembly and of code from text. */
+async function whatIsMade(): Promise<string[]> {
+  // What is evaluated from outside is let through by the browser; what it does later is not.
+  await new Promise((resolve) => setTimeout(resolve, 0))
+  const tried = (make: () => unknown) => {
+    try {
+      return make() ? 'made' : 'nothing'
+    } catch (error) {
+      return (error as Error).name
+    }
+  }
+  // The shortest module there is: its name and its version.
+  const bytes = Uint8Array.of(0, 97, 115, 109, 1, 0, 0, 0)
+  return [tried(() => new WebAssembly.Module(bytes)), tried(() => new Function('return 1')())]
+}
+
 test('until the year is worked it says so, on its page and in the chain, and no figure stands in', async ({
   page,
   origin,
