@@ -9,6 +9,8 @@ const BOXES = {
   wide: { width: 940, height: 260, left: 70, right: 20, top: 16, bottom: 40 },
   narrow: { width: 360, height: 300, left: 60, right: 16, top: 16, bottom: 40 },
 }
+/** Room for a point beside the scale. */
+const POINT_PX = 12
 const HOURS = 8760
 /** Hours a year that go without, as the scale tells them: each line a tenth of the one below. */
 const LINES = [1000, 100, 10, 1] as const
@@ -29,7 +31,7 @@ export function FrontierPicture({ designs, best, picked, onPick }: FrontierPictu
   const prices = all.map(({ price }) => price)
   const [least, most] = [Math.min(...prices), Math.max(...prices)]
   const x = (price: number) =>
-    box.left + ((price - least) / Math.max(1, most - least)) * (box.width - box.left - box.right)
+    box.left + POINT_PX + ((price - least) / Math.max(1, most - least)) * (box.width - box.left - box.right - POINT_PX)
   // From a thousand hours at the foot to none at the top.
   const y = (hours: number) => {
     const gone = Math.max(0.5, Math.min(2000, (1 - hours) * HOURS))

@@ -75,6 +75,18 @@ function Found({ answer: { best, frontier } }: { answer: Searched }) {
   )
 }
 
+/** What is told of each design, by its column. */
+const FIGURES: readonly { readonly head: string; readonly of: (design: FoundDesign, currency: string) => string }[] = [
+  { head: 'parts', of: ({ price }, currency) => formatMoney(price, currency) },
+  { head: 'on the whole', of: ({ wholeCost }, currency) => formatMoney(wholeCost, currency) },
+  { head: 'hours carried', of: ({ hours }) => shareText(hours) },
+  { head: 'critical', of: ({ criticalHours }) => shareText(criticalHours) },
+  {
+    head: 'generator',
+    of: ({ generatorHours }) => (generatorHours >= 0.5 ? formatQuantity(generatorHours, 'h', 0) : '–'),
+  },
+]
+
 function Table({
   title,
   designs,
@@ -107,11 +119,11 @@ function Table({
         <thead>
           <tr>
             <th>Design</th>
-            <th className="number">parts</th>
-            <th className="number">on the whole</th>
-            <th className="number">hours carried</th>
-            <th className="number">critical</th>
-            <th className="number">generator</th>
+            {FIGURES.map(({ head }) => (
+              <th key={head} className="number">
+                {head}
+              </th>
+            ))}
             <th>checks</th>
             <th>
               <span className="visually-hidden">Open</span>
@@ -122,13 +134,11 @@ function Table({
           {designs.map((each) => (
             <tr key={each.label} className={each === picked ? 'chosen' : ''}>
               <td>{each.label}</td>
-              <td className="number">{formatMoney(each.price, parts.currency)}</td>
-              <td className="number">{formatMoney(each.wholeCost, parts.currency)}</td>
-              <td className="number">{shareText(each.hours)}</td>
-              <td className="number">{shareText(each.criticalHours)}</td>
-              <td className="number">
-                {each.generatorHours >= 0.5 ? formatQuantity(each.generatorHours, 'h', 0) : '–'}
-              </td>
+              {FIGURES.map(({ head, of }) => (
+                <td key={head} className="number" data-head={head}>
+                  {of(each, parts.currency)}
+                </td>
+              ))}
               <td className="small">
                 {each.faults.length === 0 ? '● silent' : `△ ${each.faults.map(inWords).join('; ')}`}
               </td>
