@@ -15,7 +15,10 @@ test('the demo jobs stand in the list, sound, and open', async ({ page, origin }
 test('an empty job asks for the first things, and one load gives a battery', async ({ page, origin }) => {
   await page.goto(origin)
   await page.getByRole('button', { name: 'Begin a job' }).click()
-  await page.getByRole('button', { name: 'Empty' }).click()
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Empty/ })
+    .click()
   await expect(page.getByText('what it must run: each load with watts and hours')).toBeVisible()
   await expect(page.getByText(/^\d+ faults?$/)).toHaveCount(0)
   await page.getByRole('button', { name: 'Add a load' }).click()

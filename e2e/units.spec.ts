@@ -38,7 +38,10 @@ test('the choice is remembered for the next job, and can be undone in this one',
   await page.getByLabel('Record low').fill('')
   await page.goto(origin)
   await page.getByRole('button', { name: 'Begin a job' }).click()
-  await page.getByRole('button', { name: 'Empty' }).click()
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Empty/ })
+    .click()
   await expect(page).toHaveURL(/loads$/)
   await inChain(page, 'Site').getByRole('link').click()
   await expect(page.getByLabel('Figures in')).toHaveValue('us')

@@ -166,6 +166,24 @@ describe('what is emitted', () => {
     expect(JSON.stringify(folded(program, known([])))).toContain('["set","out",["pick"')
   })
 
+  test('knows what a figure comes to without the hours: held between nothing and nothing, the lesser of nothing and a load', () => {
+    const program = readProgram(`
+      (let real most (parameter heaterMostW))
+      (let real asked (get weather 3))
+      (put state 0 (pick (< asked 0) 0 (pick (> asked most) most asked)))
+      (let real load (* (get schedule 0) (get days 1)))
+      (put state 1 (pick (< most load) most load))
+      (put state 2 (pick (< most asked) most asked))
+    `)
+    expect(folded(program, known([['heaterMostW', 0]]))).toEqual([
+      ['let', 'real', 'asked', ['get', 'weather', 3]],
+      ['put', 'state', 0, 0],
+      ['put', 'state', 1, 0],
+      // The air may be below it.
+      ['put', 'state', 2, ['pick', ['<', 0, 'asked'], 0, 'asked']],
+    ])
+  })
+
   test('takes a constant of its own where a manner has one', () => {
     const program = readProgram('(let real NOTHING_W 0.000001) (put state 0 (+ NOTHING_W (get state 0)))')
     const [put] = folded(program, known([], FOR_SEARCH))

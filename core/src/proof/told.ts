@@ -1,6 +1,8 @@
 import type { AskedOfYear, WorkedYear, YearFigures } from '../chain/worked-year.ts'
 import { FIRST_DAY } from '../site/synthetic-year.ts'
 import { DAYS_IN_MONTH } from '../tables/month-mean-days.ts'
+import { FOR_FIGURES } from './kernel/lanes.ts'
+import { LANES } from './kernel/words.ts'
 import type { Plan } from './plan.ts'
 import { FLOW_WIDTH, FLOWS, type Totals, WEATHER_WIDTH } from './terms.ts'
 import { wearOf } from './wear.ts'
@@ -54,8 +56,8 @@ export interface YearsTold {
 
 /** Years whose charge is followed by the hour for the wear of the bank. */
 const WORN_YEARS = 5
-/** Years worked between two looks at whether to go on. */
-const SIDE_BY_SIDE = 2
+/** Years worked between two looks at whether to go on: as many as lie side by side. */
+const SIDE_BY_SIDE = LANES[FOR_FIGURES.shape]
 
 /**
  * Works some years and tells what they come to.

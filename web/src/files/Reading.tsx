@@ -1,5 +1,6 @@
 import { Button, Progress } from '@mantine/core'
 import { useCallback, useRef, useState } from 'react'
+import { withShares } from '../workers/with-shares.ts'
 
 export interface Reading {
   readonly name: string
@@ -21,7 +22,10 @@ export function useReading() {
       ending.current = own
       setReading({ name, share: null })
       try {
-        return await work(own.signal, (share) => !own.signal.aborted && setReading({ name, share }))
+        return await withShares(
+          (onShare) => work(own.signal, onShare),
+          (share) => !own.signal.aborted && setReading({ name, share }),
+        )
       } finally {
         if (ending.current === own) setReading(null)
       }

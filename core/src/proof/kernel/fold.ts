@@ -145,17 +145,7 @@ class Folding {
     // The lesser of nothing and what is not negative.
     if (compare === '<' && one === 0 && a === 0 && isSame(other, b) && this.isNotNegative(b)) return 0
     if (compare === '>' && other === 0 && isSame(one, a) && b === 0 && this.isNotNegative(a)) return a
-    // Held between two bounds that are alike.
-    const [inner, [upper, , most = 1] = [] as Form[], chosen = 1] = (parts(b) ?? []) as [Form, Form[], Form]
-    if (
-      compare === '<' &&
-      isSame(other, a) &&
-      inner === 'pick' &&
-      upper === '>' &&
-      isSame(most, a) &&
-      isSame(chosen, a)
-    )
-      return a
+    if (isHeldAt(condition, a, b)) return a
     return ['pick', condition, a, b]
   }
 
@@ -183,6 +173,15 @@ const RECKON: Readonly<Record<string, (a: number, b: number) => Form>> = {
   '<=': (a, b) => a <= b,
   '>=': (a, b) => a >= b,
   '=': (a, b) => a === b,
+}
+
+/** Whether what is chosen is a figure held between two bounds that are alike: (pick (< x a) a (pick (> x a) a x)). */
+function isHeldAt(condition: Form, a: Form, b: Form): boolean {
+  const [below, x = '', low = ''] = parts(condition) ?? []
+  const [pick, upper = '', high = '', between = ''] = parts(b) ?? []
+  const [above, y = '', most = ''] = parts(upper) ?? []
+  const areAlike = [low, high, most].every((bound) => isSame(bound, a))
+  return below === '<' && pick === 'pick' && above === '>' && areAlike && isSame(x, y) && isSame(x, between)
 }
 
 function joined(head: string, a: Form, b: Form): Form {

@@ -3,6 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import type { Crew } from '../../workers/started-once.ts'
 import { newTrials } from '../../workers/trials.ts'
 import type { TrialCalls } from '../../workers/trials.worker.ts'
+import { withShares } from '../../workers/with-shares.ts'
 
 type Share = (share: number) => boolean
 
@@ -59,11 +60,12 @@ export function useTrial<T>(
     const own = ++turn.current
     setState({ status: 'running', share: 0 })
     try {
-      const onShare = proxy((share: number) => {
-        if (turn.current === own) setState({ status: 'running', share })
-        return true
-      })
-      const answer = await run(trials, onShare)
+      const answer = await withShares(
+        (onShare) => run(trials, proxy(onShare)),
+        (share) => {
+          if (turn.current === own) setState({ status: 'running', share })
+        },
+      )
       if (turn.current === own && answer) setState({ status: 'done', answer, of: subject })
     } catch (fault) {
       const why = fault instanceof Error ? fault.message : String(fault)
