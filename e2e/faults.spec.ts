@@ -21,7 +21,7 @@ test('an edit the server never got comes back with the tab that made it, and is 
   await page.reload()
   await expect(pump(page)).toHaveValue('654')
   await page.unroute('**/api/jobs/*')
-  await expect.poll(() => wattsOf(origin, id, /pump/), { timeout: 15_000 }).toBe(654)
+  await expect.poll(() => wattsOf(origin, id, /pump/)).toBe(654)
 })
 
 test('two tabs without a server keep each its own, and both are shown when it is back', async ({
@@ -38,14 +38,14 @@ test('two tabs without a server keep each its own, and both are shown when it is
   await other.getByLabel('Watts each, Sample freezer').fill('77')
   for (const each of [page, other]) await expect(each.getByText(/^Not saved: .* Kept in this browser/)).toBeVisible()
   await page.unroute('**/api/**')
-  await expect(page.getByText('Saved, revision 2')).toBeVisible({ timeout: 15_000 })
+  await expect(page.getByText('Saved, revision 2')).toBeVisible()
   // What the other holds back is its own: the first did not drop it.
   expect(
     await other.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('yardlamp.draft.')).length),
   ).toBe(1)
   await other.unroute('**/api/**')
   const dialog = other.getByRole('dialog', { name: 'Someone else saved this job' })
-  await expect(dialog).toBeVisible({ timeout: 15_000 })
+  await expect(dialog).toBeVisible()
   await dialog.getByRole('button', { name: 'Take theirs' }).click()
   await saved(other)
   await expect(pump(other)).toHaveValue('601')
@@ -121,7 +121,7 @@ test('where the browser keeps nothing it is not said to, and closing asks', asyn
   await dialog.dismiss()
   await expect(pump(page)).toHaveValue('655')
   await page.unroute('**/api/**')
-  await expect(page.getByText('Saved, revision 2')).toBeVisible({ timeout: 15_000 })
+  await expect(page.getByText('Saved, revision 2')).toBeVisible()
 })
 
 test('nobody is told that someone else saved what was saved here: back and forward, and an answer that got lost', async ({
@@ -184,8 +184,8 @@ test('a server that hangs while someone goes on typing is said within 15 s, and 
   await page.keyboard.press('Control+a')
   await page.keyboard.type('999')
   hangs = false
-  await expect.poll(() => wattsOf(origin, id, /pump/), { timeout: 20_000 }).toBe(999)
-  await expect(page.getByText(/^Saved, revision/)).toBeVisible({ timeout: 15_000 })
+  await expect.poll(() => wattsOf(origin, id, /pump/)).toBe(999)
+  await expect(page.getByText(/^Saved, revision/)).toBeVisible()
 })
 
 test('a link not visited before, with the server gone, says so in place and comes by itself', async ({
@@ -205,9 +205,9 @@ test('a link not visited before, with the server gone, says so in place and come
   await expect(pump(page)).toHaveValue('641')
   await inChain(page, 'Wiring').getByRole('link').first().click()
   await page.unroute('**/*')
-  await expect(page.getByRole('table').first()).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('table').first()).toBeVisible()
   await expect(page.getByRole('heading', { name: 'This page is not here yet' })).toHaveCount(0)
-  await expect.poll(() => wattsOf(origin, id, /pump/), { timeout: 15_000 }).toBe(641)
+  await expect.poll(() => wattsOf(origin, id, /pump/)).toBe(641)
   faults.length = 0
 })
 
@@ -217,7 +217,7 @@ test('a job asked for while the server is away opens by itself when it is back',
   await page.goto(`${origin}/jobs/${id}/loads`)
   await expect(page.getByRole('heading', { name: 'The job is not open yet' })).toBeVisible()
   await page.unroute('**/api/**')
-  await expect(pump(page)).toBeVisible({ timeout: 15_000 })
+  await expect(pump(page)).toBeVisible()
 })
 
 test('a save that arrives after the page was opened again is nobody else’s', async ({ page, origin }) => {
