@@ -91,8 +91,8 @@ export function workYear(prepared: Prepared, seed: number, choices: YearChoices 
 let figures: Beside | null = null
 
 /**
- * Years of a plan worked side by side, as many as are given: the same as each by itself, to the last bit, in a third of the
- * time. No flows are kept.
+ * Years of a plan worked side by side, as many as are given: the same as each by itself, to the last bit, in less than half
+ * the time. No flows are kept.
  */
 export function workBeside(
   prepared: Prepared,
