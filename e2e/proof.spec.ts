@@ -173,6 +173,54 @@ test('until the year is worked it says so, on its page and in the chain, and no 
   await expect(page.getByText(/^The year is not carried/)).toBeVisible()
 })
 
+test('while a year is worked anew the one before stays where it was, pale, and no check is silent for it', async ({
+  page,
+  origin,
+}) => {
+  // What is asked of a worker waits while it is held.
+  await page.addInitScript(() => {
+    const held: (() => void)[] = []
+    const letGo = () => {
+      for (const send of held.splice(0)) send()
+    }
+    const state = { isHeld: false, letGo }
+    Object.assign(globalThis, { state })
+    const post = Worker.prototype.postMessage
+    Worker.prototype.postMessage = function (this: Worker, ...sent: [unknown]) {
+      if (state.isHeld) held.push(() => post.apply(this, sent))
+      else post.apply(this, sent)
+    }
+  })
+  const hold = (isHeld: boolean) =>
+    page.evaluate((to) => {
+      const { state } = globalThis as unknown as { state: { isHeld: boolean; letGo(): void } }
+      state.isHeld = to
+      if (!to) state.letGo()
+    }, isHeld)
+  await page.goto(`${origin}/jobs/${await putJob(origin, rescueHut())}/proof`)
+  await expect(page.getByRole('table', { name: 'With the bank as old as it is by then' })).toBeVisible()
+  await expect(page.getByText('checks silent')).toBeVisible()
+  const brief = page.getByLabel('Generator a year, at most')
+  await brief.scrollIntoViewIfNeeded()
+  const before = await brief.boundingBox()
+
+  await hold(true)
+  await brief.fill('1')
+  await expect(page.getByText(/^Being worked: twenty years.*What is pale is of the design before/)).toBeVisible()
+  await expect(page.getByText('year being worked')).toBeVisible()
+  await expect(page.getByText('checks silent')).toHaveCount(0)
+  await expect(page.locator('.of-year').first()).toHaveAttribute('aria-busy', 'true')
+  expect(await brief.boundingBox()).toEqual(before)
+  await page.getByRole('link', { name: 'year being worked' }).click()
+  await expect(page.getByText('Nothing found so far: the year is still being worked.')).toBeVisible()
+  await expect(page.getByRole('row', { name: /the simulated years carry less/ })).toContainText('being worked')
+  await hold(false)
+  await expect(page.getByRole('row', { name: /the simulated years carry less/ })).toContainText('fires')
+  await page.goBack()
+  await expect(page.getByText(/^The year is not carried/)).toBeVisible()
+  await expect(page.locator('.of-year').first()).toHaveAttribute('aria-busy', 'false')
+})
+
 /** A made-up year of hours as a table: sun from six to eighteen, as many W/m² at noon. */
 const hoursTable = (noonW: number): string =>
   [

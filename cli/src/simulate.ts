@@ -73,7 +73,7 @@ export function simulate(text: string, { years, seed, steps, hours, weather }: S
   const [first] = worked
   if (hours !== null && first?.flows) writeHours(hours, hoursFile(first.flows, steps))
   // Only drawn years follow one another.
-  const life = weather === null ? lifeYears(plan, yearsLookedAt(job), undefined, prepared) : null
+  const life = weather === null ? lifeYears(plan, yearsLookedAt(job), prepared) : null
   const { digest, ...told } = workedYear(prepared, askedOf(job, made.option), worked)
   return {
     digest,

@@ -35,6 +35,8 @@ export interface Check {
   readonly severity: Severity
   /** When it speaks, in words: its definition, and no more than what is judged. */
   readonly fires: string | ((write: Writer) => string)
+  /** It goes by the worked year: until that is there, its silence says nothing. */
+  readonly readsYear?: true
   /** Everything wrong of this kind; empty where the check is satisfied or does not apply. */
   find(job: Job, design: Design): readonly Found[]
 }

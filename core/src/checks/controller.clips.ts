@@ -15,6 +15,7 @@ export const controllerClips = defineCheck({
   id: 'controller.clips',
   link: 'controller',
   severity: 'advice',
+  readsYear: true,
   fires: 'array power above output rating × battery voltage: kWh lost in a mean year. Fault over 25 % of the year',
   find(_job, design) {
     const clipping = everyString(design).filter(({ strings }) => strings.clippedW.value > 1e-6)

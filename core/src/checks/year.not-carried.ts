@@ -6,6 +6,7 @@ export const yearNotCarried = defineCheck({
   id: 'year.not-carried',
   link: 'proof',
   severity: 'fault',
+  readsYear: true,
   fires:
     'the simulated years carry less than the brief asks: share of hours, critical loads, years of ten, generator hours or nights',
   find(_job, { year }) {

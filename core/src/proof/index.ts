@@ -3,6 +3,7 @@ export type { AskedFor, AskedOfYear, WorkedYear, YearFigures, YearShares } from 
 export { askedText, meanOfYears, shareText } from '../chain/year-text.ts'
 export { HAND_STARTED_HOURS } from './assumptions.ts'
 export { bench } from './bench.ts'
+export type { ByAndBy } from './by-and-by.ts'
 export {
   DISCOUNT_FRACTION,
   FUEL_PRICE_PER_L,
@@ -14,7 +15,7 @@ export {
 export { type Failing, type FailsFirst, failsFirst } from './fails-first.ts'
 export { type Help, whatWouldHelp } from './help.ts'
 export { HOURS_COLUMNS, hoursFile } from './hours-file.ts'
-export { boughtAgainIn, type LifeYear, lifeYears } from './life.ts'
+export { boughtAgainIn, type LifeYear, lifeYears, livingYears } from './life.ts'
 export { type Matter, whatMatters } from './matters.ts'
 export { type MeasuredTold, tellMeasured, workMeasured } from './measured.ts'
 export { isPlan, type NoPlan, type Plan, planOf } from './plan.ts'
@@ -41,8 +42,10 @@ export {
   flowOf,
   type MonthsTold,
   seeYear,
+  tellingYears,
   tellYears,
   type YearSeen,
+  type YearsCame,
   type YearsTold,
 } from './told.ts'
 export type { Weather } from './weather.ts'

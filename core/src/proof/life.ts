@@ -1,3 +1,4 @@
+import { atOneGo, type ByAndBy } from './by-and-by.ts'
 import { packed } from './parameters.ts'
 import type { AgedTerms, Plan } from './plan.ts'
 import { flowOf } from './told.ts'
@@ -37,17 +38,13 @@ export function agedBank({ life: { atNew, atEnd } }: Plan, wornFraction: number)
 /**
  * The years ahead, one after another, the bank older each time by what the year before took of its life: it loses capacity
  * and gains resistance in proportion, and is bought again in the year in which it is worn out. Sun and loads are those of the
- * years the design is judged by, again from the first where they end.
- * @param onShare called after each year with the share done; false to stop
- * @returns null where it was stopped
- * @example lifeYears(plan, 15) // [{ year: 1, capacityFraction: 1, … }, …]
+ * years the design is judged by, again from the first where they end. A step is a year, and tells the share done.
  */
-export function lifeYears(
+export function* livingYears(
   plan: Plan,
   count: number,
-  onShare?: (share: number) => boolean,
   prepared: Prepared = prepare(plan),
-): LifeYear[] | null {
+): ByAndBy<number, LifeYear[]> {
   const life: LifeYear[] = []
   let worn = 0
   for (let i = 0; i < count; i++) {
@@ -71,10 +68,13 @@ export function lifeYears(
       isBoughtAgain,
     })
     if (isBoughtAgain) worn = 0
-    if (onShare?.((i + 1) / count) === false) return null
+    yield (i + 1) / count
   }
   return life
 }
+
+/** The years ahead, worked at one go. @example lifeYears(plan, 15) // [{ year: 1, capacityFraction: 1, … }, …] */
+export const lifeYears = (...asked: Parameters<typeof livingYears>): LifeYear[] => atOneGo(livingYears(...asked))
 
 /** Years after which the bank is bought again; the last of the years looked at needs none. */
 export const boughtAgainIn = (life: readonly LifeYear[]): number[] =>

@@ -1,6 +1,7 @@
 import type { AskedOfYear, WorkedYear, YearFigures } from '../chain/worked-year.ts'
 import { FIRST_DAY } from '../site/synthetic-year.ts'
 import { DAYS_IN_MONTH } from '../tables/month-mean-days.ts'
+import { atOneGo, type ByAndBy } from './by-and-by.ts'
 import { FOR_FIGURES } from './kernel/lanes.ts'
 import { LANES } from './kernel/words.ts'
 import type { Plan } from './plan.ts'
@@ -56,34 +57,36 @@ export interface YearsTold {
 
 /** Years whose charge is followed by the hour for the wear of the bank. */
 const WORN_YEARS = 5
-/** Years worked between two looks at whether to go on: as many as lie side by side. */
+/** Years that lie side by side. */
 const SIDE_BY_SIDE = LANES[FOR_FIGURES.shape]
 
-/**
- * Works some years and tells what they come to.
- * @param onYear called after each year with the share done and the figures of the first; false to stop
- * @returns null where it was stopped
- */
-export function tellYears(
+/** How far years are that are being told: the share of them that is worked, and the first. */
+export interface YearsCame {
+  readonly share: number
+  readonly first: YearFigures
+}
+
+/** Works some years and tells what they come to; a step is a year, or some that were worked side by side. */
+export function* tellingYears(
   { plan, asked }: Pick<YearQuestion, 'plan' | 'asked'>,
   count: number = JUDGED_YEARS,
-  onYear?: (share: number, first: YearFigures) => boolean,
   prepared: Prepared = prepare(plan),
-): YearsTold | null {
+): ByAndBy<YearsCame, YearsTold> {
   const years: YearResult[] = []
   const suns: number[][] = []
   const socs: Float64Array[] = []
-  const goOn = () => {
-    const [first] = years
-    return !first || onYear?.(years.length / count, yearFigures(first, plan)) !== false
+  let first: YearFigures | null = null
+  const came = (some: readonly YearResult[]): YearsCame[] => {
+    years.push(...some)
+    if (!first && years[0]) first = yearFigures(years[0], plan)
+    return first ? [{ share: years.length / count, first }] : []
   }
   for (let i = 0; i < Math.min(count, WORN_YEARS); i++) {
     const weather = prepared.weather.year(FIRST_SEED + i)
     const year = workYear(prepared, FIRST_SEED + i, { flows: true, weather })
     suns.push(sunHoursOf(weather))
     if (year.flows) socs.push(flowOf(year.flows, 'soc', plan.divisor))
-    years.push({ ...year, flows: null })
-    if (!goOn()) return null
+    yield* came([{ ...year, flows: null }])
   }
   while (years.length < count) {
     const together = Array.from({ length: Math.min(SIDE_BY_SIDE, count - years.length) }, (_, i) => {
@@ -91,11 +94,13 @@ export function tellYears(
       return { seed, weather: prepared.weather.year(seed) }
     })
     for (const { weather } of together) suns.push(sunHoursOf(weather))
-    years.push(...workBeside(prepared, together))
-    if (!goOn()) return null
+    yield* came(workBeside(prepared, together))
   }
   return told(prepared, asked, years, socs, suns)
 }
+
+/** What some years come to, worked at one go. @example tellYears(question).worked.share.hours // 0.9997 */
+export const tellYears = (...asked: Parameters<typeof tellingYears>): YearsTold => atOneGo(tellingYears(...asked))
 
 function told(
   prepared: Prepared,

@@ -2,12 +2,20 @@ import { CHECKS, type Finding } from '@yard-lamp/core'
 import { firesText } from '@yard-lamp/core/checks'
 import { useState } from 'react'
 import { linkTitle } from '../pages.ts'
+import { selectYear } from '../store/selectors.ts'
+import { useAppSelector } from '../store/store.ts'
 import { useWrite } from '../store/use-write.ts'
+
+/** What a check of the year is while there is no year. */
+const UNTOLD = { working: 'being worked', lacks: 'no year yet', failed: 'year not worked' } as const
 
 /** Every check that was made, so that silence means something. */
 export function CheckedList({ found }: { found: readonly Finding[] }) {
   const write = useWrite()
   const fired = new Set(found.map(({ id }) => id))
+  const { status } = useAppSelector(selectYear)
+  const now = ({ id, readsYear }: (typeof CHECKS)[number]) =>
+    fired.has(id) ? 'fires' : readsYear && status !== 'worked' ? UNTOLD[status] : 'silent'
   const [ids, setIds] = useState(false)
   return (
     <section className="part">
@@ -39,7 +47,7 @@ export function CheckedList({ found }: { found: readonly Finding[] }) {
                 )}
                 <td>{linkTitle(check.link)}</td>
                 <td>{check.severity}</td>
-                <td>{fired.has(check.id) ? 'fires' : 'silent'}</td>
+                <td>{now(check)}</td>
               </tr>
             ))}
           </tbody>

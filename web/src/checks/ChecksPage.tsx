@@ -1,6 +1,6 @@
 import { SEVERITIES } from '@yard-lamp/core'
 import { stillOpen } from '@yard-lamp/core/checks'
-import { selectDesign, selectFindings } from '../store/selectors.ts'
+import { selectDesign, selectFindings, selectYear } from '../store/selectors.ts'
 import { useAppSelector } from '../store/store.ts'
 import { CheckedList } from './CheckedList.tsx'
 import { FindingLine } from './FindingLine.tsx'
@@ -18,11 +18,16 @@ export default function ChecksPage() {
   const found = stillOpen(all)
   const accepted = all.filter((finding) => finding.accepted !== null)
   const { needs } = useAppSelector(selectDesign)
+  const { status } = useAppSelector(selectYear)
   return (
     <>
       <h1>What is wrong, and what is missing?</h1>
       {found.length === 0 && needs.length === 0 && (
-        <p className="answers">Nothing found by the checks below. They do not replace an inspection.</p>
+        <p className="answers" role="status">
+          {status === 'working'
+            ? 'Nothing found so far: the year is still being worked.'
+            : 'Nothing found by the checks below. They do not replace an inspection.'}
+        </p>
       )}
       {SEVERITIES.map((severity) => {
         const some = found.filter((finding) => finding.severity === severity)

@@ -12,7 +12,7 @@ import { useState } from 'react'
 import { Link, NavLink, useNavigate, useParams } from 'react-router'
 import { api } from '../api/client.ts'
 import { edited, redone, undone } from '../store/job-slice.ts'
-import { selectDesign, selectJob, selectOpenFindings } from '../store/selectors.ts'
+import { selectDesign, selectJob, selectOpenFindings, selectYear } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
 import { HistoryDialog } from './HistoryDialog.tsx'
 import { SaveBadge } from './SaveBadge.tsx'
@@ -99,11 +99,12 @@ function OptionPicker() {
   )
 }
 
-/** How many checks fire, and a way to them. */
+/** How many checks fire, and a way to them; while the year is being worked, that one of them has not spoken yet. */
 function ChecksBadge() {
   const { id } = useParams()
   const found = useAppSelector(selectOpenFindings)
   const needed = useAppSelector((state) => selectDesign(state).needs.length)
+  const isWorking = useAppSelector((state) => selectYear(state).status === 'working')
   const count = (severity: string) => found.filter((finding) => finding.severity === severity).length
   const parts = [
     { n: count('danger'), mark: '▲', name: 'danger', grave: true },
@@ -113,10 +114,11 @@ function ChecksBadge() {
   ].filter(({ n }) => n > 0)
   return (
     <NavLink to={`/jobs/${id}/checks`} className="topbar-checks" title="Checks (C)">
-      {parts.length === 0 && <span className="sound">● checks silent</span>}
+      {parts.length === 0 && !isWorking && <span className="sound">● checks silent</span>}
       {parts.map(({ n, mark, name, grave }) =>
         grave ? <b key={name}>{`${mark} ${n} ${name}`}</b> : <span key={name}>{`${mark} ${n} ${name}`}</span>,
       )}
+      {isWorking && <span className="soft">◌ year being worked</span>}
     </NavLink>
   )
 }

@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core'
 import { nanoid } from '@reduxjs/toolkit'
 import { IconCopy, IconTrash } from '@tabler/icons-react'
-import { answers, LINKS } from '@yard-lamp/core'
+import { answers, type Design, LINKS } from '@yard-lamp/core'
 import { DEFAULTS } from '@yard-lamp/core/job'
 import { isQuestion, meanOfYears, shareText, yearQuestion } from '@yard-lamp/core/proof'
 import type { ComparedOption } from '@yard-lamp/core/report'
@@ -155,16 +155,24 @@ function monthsShort({ monthsShort: short, backupMonths }: ComparedOption): Reac
 
 const hoursText = (hours: number): string => (hours < 0.5 ? 'none' : formatQuantity(hours, 'h', 0))
 
+/** Its year can be worked, and has not been yet. */
+const isAwaited = (design: Design): boolean => design.year === null && isQuestion(yearQuestion(design))
+
 /** What its years carry; whether that is what the brief asks. */
 function yearOf({ design }: ComparedOption): ReactNode {
   const { year } = design
-  if (!year) return isQuestion(yearQuestion(design)) ? <span className="soft">being worked …</span> : '–'
+  if (!year) return isAwaited(design) ? <span className="soft">being worked …</span> : '–'
   const text = `${shareText(year.share.hours)} of hours`
   return year.carried ? `● ${text}` : <b className="options-bad">△ {text}</b>
 }
 
-function checksOf({ found: { danger, fault, advice } }: ComparedOption): ReactNode {
-  if (danger + fault + advice === 0) return <span className="options-sound">● silent</span>
+function checksOf({ design, found: { danger, fault, advice } }: ComparedOption): ReactNode {
+  if (danger + fault + advice === 0)
+    return isAwaited(design) ? (
+      <span className="soft">silent so far …</span>
+    ) : (
+      <span className="options-sound">● silent</span>
+    )
   return (
     <>
       {danger > 0 && <b className="options-bad">▲ {danger} danger </b>}

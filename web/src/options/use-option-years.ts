@@ -2,7 +2,7 @@ import type { Catalogue, Design, Job } from '@yard-lamp/core'
 import { isQuestion, type WorkedYear, withYears, yearQuestion } from '@yard-lamp/core/proof'
 import { type ComparedOption, compareOptions } from '@yard-lamp/core/report'
 import { useEffect, useMemo, useState } from 'react'
-import { years } from '../workers/years.ts'
+import { askOfYears } from '../workers/years.ts'
 
 /** Years of options that were worked, by their digest: whoever comes back does not wait again. */
 const known = new Map<string, WorkedYear>()
@@ -24,23 +24,19 @@ export function useComparedOptions(job: Job, catalogue: Catalogue): ComparedOpti
     [job, catalogue, count],
   )
   useEffect(() => {
-    let late = false
     const systems = compared.flatMap(({ design }) => [design, ...design.beside.map((each) => each.design)])
     const next = systems.find((design) => design.year === null && digestOf(design) !== null)
     const question = next && yearQuestion(next)
     if (!question || !isQuestion(question)) return
     const { plan, asked, digest } = question
-    void years()
-      .tellYears({ plan, asked })
-      .then((told) => {
-        if (!told) return
-        if (known.size >= MOST_KNOWN) known.clear()
-        known.set(digest, told.worked)
-        if (!late) setCount((before) => before + 1)
-      })
-    return () => {
-      late = true
-    }
+    const { answer, giveUp } = askOfYears((worker, name) => worker.tellYears(name, { plan, asked }))
+    void answer.then((told) => {
+      if (!told) return
+      if (known.size >= MOST_KNOWN) known.clear()
+      known.set(digest, told.worked)
+      setCount((before) => before + 1)
+    })
+    return giveUp
   }, [compared])
   return compared
 }

@@ -1,17 +1,17 @@
-import { isQuestion, JUDGED_YEARS, type YearFigures, type YearQuestion, yearQuestion } from '@yard-lamp/core/proof'
+import { isQuestion, type YearQuestion, type YearsCame, yearQuestion } from '@yard-lamp/core/proof'
 import { proxy } from 'comlink'
 import { useEffect } from 'react'
 import { tellList } from '../store/autosave.ts'
 import type { AppDispatch } from '../store/root.ts'
 import { selectDesign } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector, useAppStore } from '../store/store.ts'
-import { useWhenIdle } from '../store/use-when-idle.ts'
 import { standingOf, yearAsked, yearCame, yearFailed, yearTold } from '../store/year-slice.ts'
-import { years } from '../workers/years.ts'
+import { askOfYears } from '../workers/years.ts'
+import { oneAtATime } from './one-at-a-time.ts'
 
 /** Works the year of the design in hand after each edit that moves it, in a worker; only the latest is waited for. */
 export function useWorkedYear(): void {
-  const design = useWhenIdle(useAppSelector(selectDesign))
+  const design = useAppSelector(selectDesign)
   const dispatch = useAppDispatch()
   const store = useAppStore()
   const isWorked = useAppSelector((state) =>
@@ -21,12 +21,13 @@ export function useWorkedYear(): void {
   )
   const revision = useAppSelector(({ save }) => (save.status === 'saved' ? save.revision : null))
   useEffect(() => {
+    // At once, before the page is painted: the worker works meanwhile.
     const systems = [design, ...design.beside.map((each) => each.design)]
     const questions = systems.map(yearQuestion).filter(isQuestion)
-    dispatch(yearAsked())
     const { told } = store.getState().year
     const open = questions.filter(({ digest }) => !told.some(({ worked }) => worked.digest === digest))
-    if (open.length > 0) void ask(open, dispatch)
+    void ask(open.map((question) => ({ ...question, dispatch })))
+    dispatch(yearAsked())
   }, [design, dispatch, store])
 
   useEffect(() => {
@@ -34,30 +35,12 @@ export function useWorkedYear(): void {
   }, [isWorked, revision, store])
 }
 
-/** Years after which it is told how far they are. */
-const TOLD_EVERY = 5
-
-let waiting: YearQuestion[] = []
-let isWorking = false
-
-/** One question at a time, of the design and of the systems beside it: those that come meanwhile take the place of what waits. */
-async function ask(questions: YearQuestion[], dispatch: AppDispatch): Promise<void> {
-  waiting = questions
-  if (isWorking) return
-  isWorking = true
-  for (let next = waiting.shift(); next; next = waiting.shift()) {
-    const { plan, asked, digest } = next
-    const onYear = (share: number, first: YearFigures) => {
-      // The first at once, then a few: nobody reads twenty a tenth of a second.
-      if (share < 1 && Math.round(share * JUDGED_YEARS) % TOLD_EVERY === 1) dispatch(yearCame({ digest, share, first }))
-      return true
-    }
-    try {
-      const told = await years().tellYears({ plan, asked }, JUDGED_YEARS, proxy(onYear))
-      if (told) dispatch(yearTold(told))
-    } catch (fault) {
-      dispatch(yearFailed(fault instanceof Error ? fault.message : String(fault)))
-    }
-  }
-  isWorking = false
-}
+const ask = oneAtATime<YearQuestion & { readonly dispatch: AppDispatch }>(({ plan, asked, digest, dispatch }) => {
+  const onYears = ({ share, first }: YearsCame) => dispatch(yearCame({ digest, share, first }))
+  const { answer, giveUp } = askOfYears((worker, name) => worker.tellYears(name, { plan, asked }, proxy(onYears)))
+  const done = answer.then(
+    (told) => void (told && dispatch(yearTold(told))),
+    (fault) => void dispatch(yearFailed(fault instanceof Error ? fault.message : String(fault))),
+  )
+  return { done, giveUp }
+})

@@ -6,9 +6,9 @@ import { NumberField } from '../../fields/NumberField.tsx'
 import { TextField } from '../../fields/TextField.tsx'
 import { Part } from '../../job/Page.tsx'
 import { edited } from '../../store/job-slice.ts'
-import { selectDesign, selectYear } from '../../store/selectors.ts'
+import { selectDesign } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
-import { yearWaits } from '../proof/year-waits.ts'
+import { YearTold } from '../../year/YearTold.tsx'
 
 type DumpLoad = Option['array']['dumpLoads'][number]
 
@@ -16,7 +16,6 @@ type DumpLoad = Option['array']['dumpLoads'][number]
 export function SurplusPart() {
   const design = useAppSelector(selectDesign)
   const dispatch = useAppDispatch()
-  const standing = useAppSelector(selectYear)
   const { dumpLoads } = design.option.array
   const write = (next: readonly DumpLoad[]) =>
     dispatch(edited({ act: 'set-option', part: 'array', patch: { dumpLoads: [...next] } }))
@@ -29,11 +28,15 @@ export function SurplusPart() {
     write(next)
   }
   return (
-    <Part
-      title="Surplus"
-      aside={standing.status === 'worked' ? leftText(standing.told) : yearWaits(standing, 'What is left over is told')}
-    >
-      {standing.status === 'worked' && <LeftOver told={standing.told} names={dumpLoads.map(({ name }) => name)} />}
+    <Part title="Surplus" aside="of the years hour by hour">
+      <YearTold what="What is left over is told">
+        {({ told }) => (
+          <>
+            <p className="small">{leftText(told)}</p>
+            <LeftOver told={told} names={dumpLoads.map(({ name }) => name)} />
+          </>
+        )}
+      </YearTold>
       {dumpLoads.map((dump, i) => (
         <div className="existing" key={dump.id}>
           <div className="fields fields-narrow">
@@ -89,7 +92,8 @@ const yearOf = (months: readonly MonthSpread[]): number => months.reduce((sum, {
 function leftText({ months }: YearsTold): string {
   const taken = months.dumpsKwh.reduce((sum, each) => sum + yearOf(each), 0)
   const unused = yearOf(months.surplusKwh)
-  return `${formatQuantity(unused + taken, 'kWh', 0)} in a mean year left over, ${formatQuantity(unused, 'kWh', 0)} of it unused`
+  const all = `${formatQuantity(unused + taken, 'kWh', 0)} are left over in a mean year`
+  return taken < 0.5 ? `${all}; nothing uses them.` : `${all}, ${formatQuantity(unused, 'kWh', 0)} of them unused.`
 }
 
 function LeftOver({ told: { months }, names }: { told: YearsTold; names: readonly string[] }) {

@@ -14,7 +14,7 @@ import { selectCatalogue, selectDesign, selectJob, selectYear } from '../../stor
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { useWrite } from '../../store/use-write.ts'
 import { Answer, Figure, PlainAnswer } from '../../working/Figure.tsx'
-import { yearWaits } from '../proof/year-waits.ts'
+import { YearTold } from '../../year/YearTold.tsx'
 import { Alternator } from './Alternator.tsx'
 import { BackupMonths } from './BackupMonths.tsx'
 import { DarkFortnightPicture } from './DarkFortnight.tsx'
@@ -38,7 +38,6 @@ export default function BackupPage() {
   const { backup, option, battery, inverter } = useAppSelector(selectDesign)
   const { chargers, inverters, generators } = useAppSelector(selectCatalogue)
   const { site } = useAppSelector(selectJob)
-  const standing = useAppSelector(selectYear)
   const dispatch = useAppDispatch()
   const change = (patch: Partial<typeof option.backup>) =>
     dispatch(edited({ act: 'set-option', part: 'backup', patch }))
@@ -196,11 +195,7 @@ export default function BackupPage() {
       </div>
       {backup.kind === 'generator' && (
         <Part title="Hours and fuel" aside="of the years hour by hour">
-          {standing.status === 'worked' ? (
-            <FuelTable told={standing.told} />
-          ) : (
-            <p className="soft">{yearWaits(standing, 'Hours and fuel are told')}</p>
-          )}
+          <YearTold what="Hours and fuel are told">{({ told }) => <FuelTable told={told} />}</YearTold>
         </Part>
       )}
       <WhenLow />
@@ -223,12 +218,16 @@ export default function BackupPage() {
 function RunsAndBurns() {
   const write = useWrite()
   const standing = useAppSelector(selectYear)
-  if (standing.status !== 'worked') return <PlainAnswer label="runs a year" text="being worked" />
-  const { generatorHours, fuelL } = standing.told.spread
+  const worked = standing.status === 'worked' ? standing : null
+  const { generatorHours, fuelL } = worked?.told.spread ?? {}
+  const waits = standing.status === 'working' ? 'being worked' : '–'
   return (
     <>
-      <PlainAnswer label="runs in a mean year" text={formatQuantity(generatorHours.mean, 'h', 0)} />
-      <PlainAnswer label="burns in it" text={write.quantity(fuelL.mean, 'L', 0)} />
+      <PlainAnswer
+        label="runs in a mean year"
+        text={generatorHours ? formatQuantity(generatorHours.mean, 'h', 0) : waits}
+      />
+      {fuelL && <PlainAnswer label="burns in it" text={write.quantity(fuelL.mean, 'L', 0)} />}
     </>
   )
 }

@@ -1,22 +1,28 @@
 import { aloneOf } from '@yard-lamp/core/proof'
 import { useMemo } from 'react'
-import { selectYear } from '../../store/selectors.ts'
-import { useAppSelector } from '../../store/store.ts'
+import { OfYear } from '../../year/OfYear.tsx'
+import { useHeld, type WorkedStanding } from '../../year/use-held-year.ts'
+import { YearTold } from '../../year/YearTold.tsx'
 import { Fortnight } from '../proof/Fortnight.tsx'
 import { useSeen } from '../proof/use-seen.ts'
-import { yearWaits } from '../proof/year-waits.ts'
 import '../proof/proof.css'
 
 /** The darkest fourteen days of the worst of the years: with nothing but the sun, and as planned. */
 export function DarkFortnightPicture() {
-  const standing = useAppSelector(selectYear)
-  const worked = standing.status === 'worked' ? standing : null
-  const plan = worked?.plan ?? null
-  const alonePlan = useMemo(() => plan && aloneOf(plan), [plan])
-  const seed = worked?.told.worstSeed ?? 1
-  const seen = useSeen(plan, seed)
-  const alone = useSeen(alonePlan, seed)
-  if (!worked) return <p className="soft">{yearWaits(standing, 'The darkest fortnight is drawn here')}</p>
-  if (!seen || !alone) return <p className="soft">The darkest fortnight is being drawn …</p>
-  return <Fortnight seen={seen} alone={alone} plan={worked.plan} first={alone.worstFortnight} day={null} />
+  return <YearTold what="The darkest fortnight is drawn here">{(worked) => <Drawn {...worked} />}</YearTold>
+}
+
+function Drawn({ plan, told: { worstSeed: seed } }: WorkedStanding) {
+  const alonePlan = useMemo(() => aloneOf(plan), [plan])
+  const seen = useSeen({ plan, seed })
+  const alone = useSeen({ plan: alonePlan, seed })
+  const isHere = seen && alone && !seen.isOld && !alone.isOld
+  // Both of the same plan: one beside the other of another would be no comparison.
+  const drawn = useHeld(isHere ? { plan, seen: seen.value.seen, alone: alone.value.seen } : null)
+  if (!drawn) return <p className="soft">The darkest fortnight is being drawn …</p>
+  return (
+    <OfYear isOld={drawn.isOld} said={null}>
+      <Fortnight {...drawn.value} first={drawn.value.alone.worstFortnight} day={null} />
+    </OfYear>
+  )
 }

@@ -1,7 +1,6 @@
-import { type FailsFirst as Fails, failsFirst, type YearsTold } from '@yard-lamp/core/proof'
+import { type FailsFirst as Fails, failsFirst, type Plan, type YearsTold } from '@yard-lamp/core/proof'
 import { formatQuantity } from '@yard-lamp/core/units'
-import { selectYear } from '../../store/selectors.ts'
-import { useAppSelector } from '../../store/store.ts'
+import { OfYear } from '../../year/OfYear.tsx'
 import { useSeen } from './use-seen.ts'
 
 const WHY: Readonly<Record<Fails, string>> = {
@@ -13,25 +12,20 @@ const WHY: Readonly<Record<Fails, string>> = {
 }
 
 /** Why the worst year goes without, in words. */
-export function FailsFirst({ told }: { told: YearsTold }) {
-  const standing = useAppSelector(selectYear)
-  const plan = standing.status === 'worked' ? standing.plan : null
+export function FailsFirst({ told, plan }: { told: YearsTold; plan: Plan }) {
   const isSound = told.worked.years.every(({ unmetHours }) => unmetHours < 0.5)
-  const seen = useSeen(isSound ? null : plan, told.worstSeed)
+  const seen = useSeen(isSound ? null : { plan, seed: told.worstSeed })
   if (isSound) return <p className="small">Nothing fails first: no hour of the twenty years goes without.</p>
+  if (!seen) return <p className="small">Looking at what fails first …</p>
   return (
-    <p className="small">
-      {!seen || !plan ? (
-        'Looking at what fails first …'
-      ) : (
-        <>
-          <b>What fails first</b>, in the worst year:{' '}
-          {failsFirst(seen, plan)
-            .map(({ what, hours }) => `${formatQuantity(hours, 'h')}: ${WHY[what]}`)
-            .join('; ')}
-          .
-        </>
-      )}
-    </p>
+    <OfYear isOld={seen.isOld} said={null}>
+      <p className="small">
+        <b>What fails first</b>, in the worst year:{' '}
+        {failsFirst(seen.value.seen, seen.value.plan)
+          .map(({ what, hours }) => `${formatQuantity(hours, 'h')}: ${WHY[what]}`)
+          .join('; ')}
+        .
+      </p>
+    </OfYear>
   )
 }

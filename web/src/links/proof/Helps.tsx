@@ -1,4 +1,4 @@
-import { type Help, shareText, type YearsTold } from '@yard-lamp/core/proof'
+import { type Help, type Plan, shareText, type YearsTold } from '@yard-lamp/core/proof'
 import { formatMoney, formatNumber } from '@yard-lamp/core/units'
 import { Part } from '../../job/Page.tsx'
 import { edited } from '../../store/job-slice.ts'
@@ -9,7 +9,7 @@ import { TrialControls } from './TrialControls.tsx'
 import { useTrial } from './use-trial.ts'
 
 /** What fails first and what would help, each tried over years, the best for the money first; one act does it. */
-export function Helps({ told }: { told: YearsTold }) {
+export function Helps({ told, plan }: { told: YearsTold; plan: Plan }) {
   const job = useAppSelector(selectJob)
   const catalogue = useAppSelector(selectCatalogue)
   const { parts } = useAppSelector(selectDesign)
@@ -23,7 +23,7 @@ export function Helps({ told }: { told: YearsTold }) {
       name="What would help"
       aside={trial.answer ? 'each tried over ten years, best for the money first' : 'tries each on the whole chain'}
     >
-      <FailsFirst told={told} />
+      <FailsFirst told={told} plan={plan} />
       <TrialControls trial={trial} start="Try what would help" doing="Trying" />
       {helps?.length === 0 && (
         <p className="small soft">

@@ -6,6 +6,7 @@ import { useState } from 'react'
 import { Part } from '../../job/Page.tsx'
 import { useWrite } from '../../store/use-write.ts'
 import { weatherFiles } from '../../workers/weather.ts'
+import { OfYear } from '../../year/OfYear.tsx'
 import { FileMonths, FileRemarks } from '../site/FileMonths.tsx'
 import { WeatherDialog } from '../site/WeatherDialog.tsx'
 import { type KeptHours, rounded } from './measured-hours.ts'
@@ -23,7 +24,11 @@ export function MeasuredPart({ measured, told }: { measured: Measured; told: Yea
           drawn ones.
         </p>
       )}
-      {kept && measured.told && <Answer measured={measured} told={told} />}
+      {kept && measured.told && (
+        <OfYear isOld={measured.isOld} said={null}>
+          <Answer measured={measured} told={told} />
+        </OfYear>
+      )}
       {kept && !measured.told && (
         <p className="soft" role="status">
           {why === '' ? `The hours of ${kept.file} are being worked …` : `They could not be worked: ${why}`}

@@ -1,12 +1,14 @@
 import { shareText, type YearsTold } from '@yard-lamp/core/proof'
 import { formatNumber, formatPercent, formatQuantity, monthName } from '@yard-lamp/core/units'
-import { useEffect } from 'react'
+import { memo, useEffect } from 'react'
 import { FindingLine } from '../../checks/FindingLine.tsx'
 import { selectJobId, selectOpenFindings, selectYear } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
 import { useWrite } from '../../store/use-write.ts'
 import type { YearStanding } from '../../store/year-slice.ts'
 import { PlainAnswer } from '../../working/Figure.tsx'
+import { OfYear } from '../../year/OfYear.tsx'
+import { useHeld, useHeldYear, type WorkedStanding } from '../../year/use-held-year.ts'
 import { Asked } from './Asked.tsx'
 import { BesidePart } from './BesidePart.tsx'
 import { Brief } from './Brief.tsx'
@@ -25,37 +27,37 @@ const QUESTION = 'Does it get through the year?'
 /** The year hour by hour: what is carried, how sure that is, what fails first and what would help. */
 export default function ProofPage() {
   const standing = useAppSelector(selectYear)
-  const measured = useMeasured(useAppSelector(selectJobId))
+  const held = useHeldYear()
+  const isOld = held?.isOld ?? false
   const found = useAppSelector(selectOpenFindings).filter(({ id }) => id.startsWith('year.'))
+  const notices = useHeld(isOld ? null : found)?.value ?? []
   useEffect(() => {
     document.title = `${QUESTION} · Yard Lamp`
   }, [])
   return (
     <div className="proof">
       <h1>{QUESTION}</h1>
-      <div className="answers" aria-live="polite" aria-busy={standing.status === 'working'}>
-        {standing.status === 'worked' ? <Answers told={standing.told} /> : <p className="soft">{waitText(standing)}</p>}
-      </div>
-      {found.length > 0 && (
-        <ul className="notices" aria-label="What the year shows">
-          {found.map((finding) => (
-            <FindingLine key={finding.id} finding={finding} />
-          ))}
-        </ul>
-      )}
-      {standing.status === 'worked' && (
-        <>
-          <Asked worked={standing.told.worked} />
-          <Seen told={standing.told} plan={standing.plan} measured={measured} />
-          <Helps told={standing.told} />
-          <SearchPart />
-          <YearsAhead told={standing.told} plan={standing.plan} />
-          <Months told={standing.told} />
-          <MeasuredPart measured={measured} told={standing.told} />
-          <BesidePart />
-          <Matters plan={standing.plan} told={standing.told} />
-        </>
-      )}
+      {!held && <p className="answers soft">{waitText(standing)}</p>}
+      <OfYear isOld={isOld} said={waitText(standing)}>
+        {held && (
+          <div className="answers" aria-live="polite">
+            <Answers told={held.value.told} />
+          </div>
+        )}
+        {notices.length > 0 && (
+          <ul className="notices" aria-label="What the year shows">
+            {notices.map((finding) => (
+              <FindingLine key={finding.id} finding={finding} />
+            ))}
+          </ul>
+        )}
+        {held && (
+          <>
+            <Asked worked={held.value.told.worked} />
+            <Parts {...held.value} />
+          </>
+        )}
+      </OfYear>
       <Brief />
       <p className="small soft proof-limits">
         A simulation of synthetic weather: it shows what such years bring, not what the next one will. Years have the
@@ -65,6 +67,24 @@ export default function ProofPage() {
     </div>
   )
 }
+
+/** All that is told of a worked year. It stands still while the next one comes in. */
+const Parts = memo(function Parts(worked: WorkedStanding) {
+  const { told, plan } = worked
+  const measured = useMeasured(useAppSelector(selectJobId), worked)
+  return (
+    <>
+      <Seen told={told} plan={plan} measured={measured} />
+      <Helps told={told} plan={plan} />
+      <SearchPart />
+      <YearsAhead told={told} plan={plan} />
+      <Months told={told} />
+      <MeasuredPart measured={measured} told={told} />
+      <BesidePart />
+      <Matters plan={plan} told={told} />
+    </>
+  )
+})
 
 function waitText(standing: YearStanding): string {
   if (standing.status === 'lacks') return `The year can be worked once there is ${standing.lacks}.`

@@ -2,6 +2,7 @@ import type { Plan, YearsTold } from '@yard-lamp/core/proof'
 import { formatNumber } from '@yard-lamp/core/units'
 import { useId, useState } from 'react'
 import { Part } from '../../job/Page.tsx'
+import { OfYear } from '../../year/OfYear.tsx'
 import { Cloth } from './Cloth.tsx'
 import { Day } from './Day.tsx'
 import { Duration } from './Duration.tsx'
@@ -21,17 +22,19 @@ export function Seen({ told, plan, measured }: { told: YearsTold; plan: Plan; me
   const [day, setDay] = useState<number | null>(null)
   const hasMeasured = seed === MEASURED && measured.told !== null
   const shown = seed === null || seed === MEASURED ? told.worstSeed : seed
-  const drawn = useSeen(plan, shown)
-  const seen = hasMeasured ? (measured.told?.seen ?? null) : drawn
+  const drawn = useSeen({ plan, seed: shown })
+  const ofMeasured = measured.told && { value: { plan, seen: measured.told.seen }, isOld: measured.isOld }
+  const held = hasMeasured ? ofMeasured : drawn
   const which = hasMeasured
     ? `the measured year, ${measured.kept?.file ?? ''}`
     : `year ${formatNumber(shown)}${shown === told.worstSeed ? ', the worst of all' : ''}`
   const id = useId()
-  if (!seen) return <p className="soft">The worst of the years is being laid out …</p>
+  if (!held) return <p className="soft">The worst of the years is being laid out …</p>
+  const { seen, plan: seenPlan } = held.value
   const opened = day ?? seen.worstFortnight
   const threads = THREADS.filter(({ isThere }) => isThere(seen))
   return (
-    <>
+    <OfYear isOld={held.isOld} said={null}>
       <Part name="The year as a cloth" aside={`each column a day, each row an hour; ${which}`}>
         <div className="cloth-picks">
           {threads.map(({ id: each, label }) => (
@@ -82,7 +85,7 @@ export function Seen({ told, plan, measured }: { told: YearsTold; plan: Plan; me
             </button>
           }
         >
-          <Fortnight seen={seen} first={Math.min(opened, 365 - 14)} plan={plan} day={opened} />
+          <Fortnight seen={seen} first={Math.min(opened, 365 - 14)} plan={seenPlan} day={opened} />
         </Part>
         <Part
           name="The day"
@@ -102,8 +105,8 @@ export function Seen({ told, plan, measured }: { told: YearsTold; plan: Plan; me
         </Part>
       </div>
       <Part name="How full, how long" aside="hours of the year shown in which the bank holds at least so much">
-        <Duration seen={seen} plan={plan} />
+        <Duration seen={seen} plan={seenPlan} />
       </Part>
-    </>
+    </OfYear>
   )
 }

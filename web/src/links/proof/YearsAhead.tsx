@@ -1,25 +1,51 @@
 import {
-  type YearsAhead as Ahead,
   boughtAgainIn,
   DISCOUNT_FRACTION,
   FUEL_PRICE_PER_L,
   type LifeYear,
   type Plan,
+  type YearsAhead as Running,
   UPKEEP_PER_HOUR,
   type YearsTold,
   yearsAhead,
+  yearsLookedAt,
 } from '@yard-lamp/core/proof'
 import { formatMoney, formatNumber, formatPercent, formatQuantity } from '@yard-lamp/core/units'
 import { Part } from '../../job/Page.tsx'
-import { selectDesign } from '../../store/selectors.ts'
+import { selectDesign, selectJob } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
+import { OfYear } from '../../year/OfYear.tsx'
+import { useHeld } from '../../year/use-held-year.ts'
 import { LifeTable } from './LifeTable.tsx'
 import { useLife } from './use-life.ts'
 
+interface Told {
+  readonly told: YearsTold
+  readonly life: readonly LifeYear[]
+}
+
 /** What the years do to the bank, and what they cost: banks bought again, fuel, upkeep. */
 export function YearsAhead({ told, plan }: { told: YearsTold; plan: Plan }) {
+  const { battery } = useAppSelector(selectDesign)
+  const count = yearsLookedAt(useAppSelector(selectJob))
+  const life = useLife(plan, count)
+  const held = useHeld<Told>(life && { told, life })
+  if (!battery.bank) return null
+  return (
+    <Part name="The years ahead" aside={`what is bought again and burnt over ${formatQuantity(count, 'years')}`}>
+      {held ? (
+        <OfYear isOld={held.isOld} said={null}>
+          <Ahead {...held.value} />
+        </OfYear>
+      ) : (
+        <p className="soft">The years ahead are being worked, one after another …</p>
+      )}
+    </Part>
+  )
+}
+
+function Ahead({ told, life }: Told) {
   const design = useAppSelector(selectDesign)
-  const life = useLife(plan)
   const { bank } = design.battery
   if (!bank) return null
   const { currency, price } = design.parts
@@ -27,18 +53,14 @@ export function YearsAhead({ told, plan }: { told: YearsTold; plan: Plan }) {
     price: price.value,
     bankPrice: bank.price,
     bankYears: told.wear.years,
-    ...(life
-      ? {
-          boughtAgain: boughtAgainIn(life),
-          generatorHours: meanOf(life, 'generatorHours'),
-          fuelL: meanOf(life, 'fuelL'),
-        }
-      : { generatorHours: told.spread.generatorHours.mean, fuelL: told.spread.fuelL.mean }),
+    boughtAgain: boughtAgainIn(life),
+    generatorHours: meanOf(life, 'generatorHours'),
+    fuelL: meanOf(life, 'fuelL'),
   })
   const money = (amount: number) => formatMoney(amount, currency)
   const { boughtAgain } = ahead
   return (
-    <Part name="The years ahead" aside={`what is bought again and burnt over ${formatNumber(ahead.years)} years`}>
+    <>
       <div className="table-scroll">
         <table className="sheet-table years-ahead">
           <tbody>
@@ -75,14 +97,12 @@ export function YearsAhead({ told, plan }: { told: YearsTold; plan: Plan }) {
           </tbody>
         </table>
       </div>
-      {life ? <LifeTable life={life} /> : <p className="soft">The years ahead are being worked, one after another …</p>}
-      {life && (
-        <p className="small soft">
-          Each year takes what its cycles or the calendar take of the bank’s life; capacity falls and resistance rises
-          in proportion, down to what is left at its end. In a marked year it is bought again.
-        </p>
-      )}
-    </Part>
+      <LifeTable life={life} />
+      <p className="small soft">
+        Each year takes what its cycles or the calendar take of the bank’s life; capacity falls and resistance rises in
+        proportion, down to what is left at its end. In a marked year it is bought again.
+      </p>
+    </>
   )
 }
 
@@ -101,5 +121,5 @@ function againText(years: readonly number[]): string {
   return `in year ${told.length > 1 ? `${told.slice(0, -1).join(', ')} and ${told.at(-1)}` : told[0]}`
 }
 
-const burntText = ({ fuelYearly, upkeepYearly, isFuelAssumed }: Ahead, money: (amount: number) => string): string =>
+const burntText = ({ fuelYearly, upkeepYearly, isFuelAssumed }: Running, money: (amount: number) => string): string =>
   `fuel ${money(fuelYearly)}${isFuelAssumed ? `, at an assumed ${formatNumber(FUEL_PRICE_PER_L)} a litre` : ''}; upkeep ${money(upkeepYearly)}, at an assumed ${formatNumber(UPKEEP_PER_HOUR, 2)} an hour`

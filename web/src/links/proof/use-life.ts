@@ -1,21 +1,14 @@
-import { type LifeYear, type Plan, yearsLookedAt } from '@yard-lamp/core/proof'
+import type { LifeYear, Plan } from '@yard-lamp/core/proof'
 import { useEffect, useState } from 'react'
-import { selectJob } from '../../store/selectors.ts'
-import { useAppSelector } from '../../store/store.ts'
-import { years } from '../../workers/years.ts'
+import { askOfYears } from '../../workers/years.ts'
 
-/** The years ahead of a plan, from the worker; null while they are being worked. */
-export function useLife(plan: Plan): readonly LifeYear[] | null {
-  const count = yearsLookedAt(useAppSelector(selectJob))
+/** So many years ahead of a plan, from the worker; null while they are being worked. */
+export function useLife(plan: Plan, count: number): readonly LifeYear[] | null {
   const [answer, setAnswer] = useState<{ readonly of: Plan; readonly life: readonly LifeYear[] } | null>(null)
   useEffect(() => {
-    let late = false
-    void years()
-      .lifeYears(plan, count)
-      .then((life) => !late && life && setAnswer({ of: plan, life }))
-    return () => {
-      late = true
-    }
+    const { answer: asked, giveUp } = askOfYears((worker, name) => worker.lifeYears(name, plan, count))
+    void asked.then((life) => life && setAnswer({ of: plan, life }))
+    return giveUp
   }, [plan, count])
   return answer?.of === plan && answer.life.length === count ? answer.life : null
 }

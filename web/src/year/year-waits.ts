@@ -1,4 +1,4 @@
-import type { YearStanding } from '../../store/year-slice.ts'
+import type { YearStanding } from '../store/year-slice.ts'
 
 /** Why figures of the year are not there yet, in a sentence. @param what "The darkest fortnight is drawn here" */
 export function yearWaits(standing: YearStanding, what: string): string {
