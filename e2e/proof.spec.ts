@@ -86,6 +86,10 @@ test('a search is cancelled and begun again, and a point of its frontier opens a
   await page.getByRole('button', { name: 'Search', exact: true }).click()
   await page.getByRole('button', { name: 'Cancel' }).click()
   await expect(page.getByRole('progressbar')).toHaveCount(0)
+  // An edit while it runs: what it would find is of no use any more.
+  await page.getByRole('button', { name: 'Search', exact: true }).click()
+  await page.getByLabel('In so many years of ten').fill('8')
+  await expect(page.getByText('The design moved while it was tried: left off.')).toBeVisible()
   await page.getByRole('button', { name: 'Search', exact: true }).click()
   const frontier = page.getByRole('table', { name: 'What each price carries' })
   await expect(frontier).toBeVisible({ timeout: 30_000 })

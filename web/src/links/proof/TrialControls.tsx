@@ -27,6 +27,7 @@ export function TrialControls({ trial, start, doing }: TrialControlsProps) {
       {trial.status === 'done' && !trial.answer && (
         <span className="small soft">The design has moved since it was tried.</span>
       )}
+      {trial.status === 'left' && <span className="small soft">The design moved while it was tried: left off.</span>}
       {trial.status === 'failed' && <span className="small">It could not be tried: {trial.why}.</span>}
     </p>
   )

@@ -1,5 +1,5 @@
 import { proxy } from 'comlink'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import type { Crew } from '../../workers/started-once.ts'
 import { newTrials } from '../../workers/trials.ts'
 import type { TrialCalls } from '../../workers/trials.worker.ts'
@@ -11,9 +11,10 @@ export type TrialCrew = Pick<Crew<TrialCalls>, 'ask'>
 
 type TrialState<T> =
   | { readonly status: 'idle' }
-  | { readonly status: 'running'; readonly share: number }
+  | { readonly status: 'running'; readonly share: number; readonly of: object }
   | { readonly status: 'done'; readonly answer: T; readonly of: object }
   | { readonly status: 'failed'; readonly why: string }
+  | { readonly status: 'left' }
 
 /** Something tried at a press, as its controls need it. */
 export interface Trial<T> {
@@ -30,7 +31,7 @@ export interface Trial<T> {
 
 /**
  * Something that is tried at a press, in a worker of its own that is ended where a person cancels. An answer belongs to what
- * it was tried on: of another it is taken back.
+ * it was tried on: of another it is taken back, and what runs is left off.
  * @param subject compared by identity
  * @param warm makes the workers ready before the press
  */
@@ -50,20 +51,27 @@ export function useTrial<T>(
     },
     [trials],
   )
-  const cancel = () => {
-    turn.current++
-    isWarm.current = false
-    trials.end()
-    setState({ status: 'idle' })
-  }
+  const end = useCallback(
+    (status: 'idle' | 'left') => {
+      turn.current++
+      isWarm.current = false
+      trials.end()
+      setState({ status })
+    },
+    [trials],
+  )
+  const hasMoved = state.status === 'running' && state.of !== subject
+  useEffect(() => {
+    if (hasMoved) end('left')
+  }, [hasMoved, end])
   const start = async () => {
     const own = ++turn.current
-    setState({ status: 'running', share: 0 })
+    setState({ status: 'running', share: 0, of: subject })
     try {
       const answer = await withShares(
         (onShare) => run(trials, proxy(onShare)),
         (share) => {
-          if (turn.current === own) setState({ status: 'running', share })
+          if (turn.current === own) setState({ status: 'running', share, of: subject })
         },
       )
       if (turn.current === own && answer) setState({ status: 'done', answer, of: subject })
@@ -84,6 +92,6 @@ export function useTrial<T>(
       // What fails here fails again at the press, and is told there.
       warm?.(trials).catch(() => undefined)
     },
-    cancel,
+    cancel: () => end('idle'),
   }
 }
