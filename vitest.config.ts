@@ -1,7 +1,7 @@
 import { defineConfig } from 'vitest/config'
 
-/** The slowest of them take 14 s on a busy machine of two cores; one half as fast is no fault of theirs. */
-const setup = { setupFiles: ['core/tests/property-seed.ts'], testTimeout: 60_000, hookTimeout: 60_000 }
+/** The slowest take 14 s on a busy machine of two cores, over a minute where it stands still for others: no fault of theirs. */
+const setup = { setupFiles: ['core/tests/property-seed.ts'], testTimeout: 180_000, hookTimeout: 180_000 }
 
 export default defineConfig({
   test: {
