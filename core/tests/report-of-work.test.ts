@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
-import type { BuildRecord } from '../src/build/records.ts'
 import { stepsOf } from '../src/build/steps.ts'
 import type { Job } from '../src/job/schema.ts'
+import type { BuildRecord } from '../src/records/index.ts'
 import type { Reader } from '../src/report/brief.ts'
 import { plainText, type ReportContent } from '../src/report/content.ts'
 import { reportOf } from '../src/report/report.ts'

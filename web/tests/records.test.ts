@@ -1,7 +1,7 @@
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { combineSlices, configureStore } from '@reduxjs/toolkit'
-import type { BuildRecord } from '@yard-lamp/core/build'
+import type { BuildRecord } from '@yard-lamp/core/records'
 import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest'
 import { jobSlice } from '../src/store/job-slice.ts'
 import { openRecords, selectBuildings, selectRecords, sendRecords, writeRecords } from '../src/store/records.ts'

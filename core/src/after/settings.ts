@@ -96,7 +96,7 @@ export function settingsOf(design: Design): DeviceSettings[] {
 }
 
 /** Voltages of the bank, as its sheet and a person say. */
-function bankVolts({ battery: { bank, item }, option }: Design) {
+export function bankVolts({ battery: { bank, item }, option }: Design) {
   if (!bank || !item) throw new Error('no bank')
   const { settings } = option.battery
   const row = chemistryRow(item.chemistry)

@@ -1,4 +1,4 @@
-import type { BuildRecord, RecordOf, StepRecord } from './records.ts'
+import type { RecordOf, SiteRecord, StepRecord } from '../records/index.ts'
 import { isOut, type Measured, type Reading, type Step, verdictOf } from './step.ts'
 
 /** One building, from its beginning to its sign-off. */
@@ -16,7 +16,7 @@ export interface Built {
 }
 
 /** Every building of a job, the last one at the end; records in the order they were kept. */
-export function buildingsOf(records: readonly BuildRecord[]): Built[] {
+export function buildingsOf(records: readonly SiteRecord[]): Built[] {
   const withdrawn = new Set(records.flatMap((each) => (each.kind === 'withdraw' ? [each.recordId] : [])))
   const buildings: Open[] = []
   for (const record of records) {
@@ -47,7 +47,7 @@ const opened = (begin: RecordOf<'begin'>, before: Open | undefined): Open => ({
   signedOff: null,
 })
 
-function add(open: Open, record: BuildRecord): void {
+function add(open: Open, record: SiteRecord): void {
   if (record.kind === 'step') {
     open.results.set(record.stepId, record)
     open.tried.set(record.stepId, [...(open.tried.get(record.stepId) ?? []), record])

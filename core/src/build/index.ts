@@ -14,15 +14,6 @@ export { type Difference, differencesOf, reasonFor } from './differences.ts'
 export { jobAsBuilt } from './job-as-built.ts'
 export { LABEL_SORTS, type Label, labelsOf } from './labels.ts'
 export { expectedText, figureText, verdictText } from './reading-text.ts'
-export {
-  type BuildRecord,
-  nowSchema,
-  type Outcome,
-  parseRecord,
-  type RecordOf,
-  recordSchema,
-  type StepRecord,
-} from './records.ts'
 export { type Lack, lacksOf } from './sign-off.ts'
 export {
   type Cause,

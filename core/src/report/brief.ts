@@ -1,6 +1,6 @@
-import type { BuildRecord } from '../build/records.ts'
 import type { Design } from '../chain/design.ts'
 import type { Job } from '../job/schema.ts'
+import type { SiteRecord } from '../records/index.ts'
 
 /** What a report is made from, and what is said of it on its cover. */
 export interface ReportBrief {
@@ -15,7 +15,7 @@ export interface ReportBrief {
   /** Mark of the catalogue in force; empty where nobody knows. */
   readonly catalogueMark: string
   /** What was done on site, and the job as it was planned when the work began; left out before it has. */
-  readonly build?: { readonly records: readonly BuildRecord[]; readonly plan: Job | null }
+  readonly build?: { readonly records: readonly SiteRecord[]; readonly plan: Job | null }
 }
 
 /** Who a report is for. */

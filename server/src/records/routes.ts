@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import Router from '@koa/router'
 import { InputError } from '@yard-lamp/core'
-import { type BuildRecord, parseRecord } from '@yard-lamp/core/build'
+import { parseRecord, type SiteRecord } from '@yard-lamp/core/records'
 import type { Context } from 'koa'
 import { z } from 'zod'
 import { readBytes, readJson } from '../http/body.ts'
@@ -66,7 +66,7 @@ const fileIdOf = (ctx: Context): string => {
 }
 
 /** @throws {ApiError} RECORD_INVALID naming the record, the field, what came and what is allowed */
-function recordOf(value: unknown, at: number): BuildRecord {
+function recordOf(value: unknown, at: number): SiteRecord {
   try {
     return parseRecord(value)
   } catch (error) {

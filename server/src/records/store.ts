@@ -1,4 +1,4 @@
-import { type BuildRecord, recordSchema } from '@yard-lamp/core/build'
+import { recordSchema, type SiteRecord } from '@yard-lamp/core/records'
 import { and, asc, count, eq, inArray, isNull, sql, sum } from 'drizzle-orm'
 import type { Database } from '../database.ts'
 import { ApiError } from '../http/errors.ts'
@@ -32,7 +32,7 @@ export class RecordStore {
   }
 
   /** In the order they were kept. @throws {ApiError} JOB_NOT_FOUND */
-  async read(_actor: Actor, jobId: string): Promise<BuildRecord[]> {
+  async read(_actor: Actor, jobId: string): Promise<SiteRecord[]> {
     await this.jobThere(this.database, jobId)
     const rows = await this.database
       .select({ body: buildRecords.body })
@@ -48,7 +48,7 @@ export class RecordStore {
    * answer sends again.
    * @throws {ApiError} JOB_NOT_FOUND, RECORD_DIFFERS, RECORD_ORDER, BUILD_SIGNED, RECORDS_FULL, FILE_NOT_FOUND, REVISION_NOT_FOUND
    */
-  async add(actor: Actor, jobId: string, records: readonly BuildRecord[]): Promise<void> {
+  async add(actor: Actor, jobId: string, records: readonly SiteRecord[]): Promise<void> {
     await this.database.transaction(async (tx) => {
       // Two devices at once: what one of them locks, the other must see.
       await this.jobThere(tx, jobId, true)
@@ -74,7 +74,7 @@ export class RecordStore {
   }
 
   /** Those that are not kept yet. */
-  private async newOf(tx: Tx, jobId: string, records: readonly BuildRecord[]): Promise<BuildRecord[]> {
+  private async newOf(tx: Tx, jobId: string, records: readonly SiteRecord[]): Promise<SiteRecord[]> {
     const ids = records.map(({ id }) => id)
     if (new Set(ids).size < ids.length) throw new ApiError('RECORD_DIFFERS')
     const there = await tx
@@ -102,7 +102,7 @@ export class RecordStore {
   }
 
   /** What records speak of is there. */
-  private async bearOut(tx: Tx, jobId: string, records: readonly BuildRecord[]): Promise<void> {
+  private async bearOut(tx: Tx, jobId: string, records: readonly SiteRecord[]): Promise<void> {
     for (const record of records) {
       if (record.kind === 'photo') {
         const [file] = await tx
@@ -122,7 +122,7 @@ export class RecordStore {
   }
 
   /** The plan that was built by and what was signed for are kept for ever: they get a name. */
-  private async nameRevisions(tx: Tx, jobId: string, records: readonly BuildRecord[]): Promise<void> {
+  private async nameRevisions(tx: Tx, jobId: string, records: readonly SiteRecord[]): Promise<void> {
     for (const record of records) {
       if (record.kind !== 'begin' && record.kind !== 'sign-off') continue
       const name =
@@ -210,7 +210,7 @@ export class RecordStore {
 type Tx = Pick<Database, 'select' | 'insert' | 'update'>
 
 /** Whether a building is open after a record. @throws {ApiError} BUILD_SIGNED, RECORD_ORDER where it may not come now */
-function openAfter(record: BuildRecord, isOpen: boolean): boolean {
+function openAfter(record: SiteRecord, isOpen: boolean): boolean {
   if (record.kind === 'begin') {
     if (isOpen) throw new ApiError('RECORD_ORDER')
     return true

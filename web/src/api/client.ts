@@ -1,7 +1,7 @@
 import type { CatalogueItem, Edit, Job, JobListing, JobSummary, StoredJob } from '@yard-lamp/core'
-import type { BuildRecord } from '@yard-lamp/core/build'
 import type { CatalogueInForce, PriceList, StoredItem, StoredPriceList } from '@yard-lamp/core/catalogue'
 import { jobText, REFUSALS, type RefusalCode } from '@yard-lamp/core/job'
+import type { SiteRecord } from '@yard-lamp/core/records'
 import type { KnownPlace, SpotOnMap } from '@yard-lamp/core/site'
 
 export type { StoredItem, StoredPriceList }
@@ -137,9 +137,8 @@ export const api = {
     ),
   readCatalogue: () => request<CatalogueInForce>('GET', '/catalogue'),
   readRecords: (id: string) =>
-    request<{ records: BuildRecord[] }>('GET', `/jobs/${id}/records`).then(({ records }) => records),
-  addRecords: (id: string, records: readonly BuildRecord[]) =>
-    request<void>('POST', `/jobs/${id}/records`, { records }),
+    request<{ records: SiteRecord[] }>('GET', `/jobs/${id}/records`).then(({ records }) => records),
+  addRecords: (id: string, records: readonly SiteRecord[]) => request<void>('POST', `/jobs/${id}/records`, { records }),
   /** @param keepPlace where it was taken stays in it */
   addPhoto: (id: string, fileId: string, photo: Blob, keepPlace: boolean) =>
     requestText<{ widthPx: number; heightPx: number }>(

@@ -1,5 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit'
-import type { BuildRecord } from '@yard-lamp/core/build'
+import type { SiteRecord } from '@yard-lamp/core/records'
 
 /** What was typed into a step and is not recorded yet. */
 export interface TypedStep {
@@ -9,7 +9,7 @@ export interface TypedStep {
 
 /** A record the server will not take, with what it said: kept until a person has seen it. */
 export interface Refused {
-  readonly record: BuildRecord
+  readonly record: SiteRecord
   readonly reason: string
 }
 
@@ -17,9 +17,9 @@ export interface RecordsState {
   readonly jobId: string
   readonly status: 'reading' | 'read' | 'failed'
   /** On the server, in its order. */
-  readonly kept: readonly BuildRecord[]
+  readonly kept: readonly SiteRecord[]
   /** Written here and not on the server yet, in the order they were written. */
-  readonly unsent: readonly BuildRecord[]
+  readonly unsent: readonly SiteRecord[]
   readonly refused: readonly Refused[]
   /** Why they are not sent; empty while all is well. */
   readonly problem: string
@@ -45,19 +45,19 @@ export const recordsSlice = createSlice({
       _state,
       { payload }: PayloadAction<{ jobId: string } & Pick<RecordsState, 'unsent' | 'typed'>>,
     ): RecordsState => ({ ...NOTHING, ...payload }),
-    recordsRead: (state, { payload }: PayloadAction<{ jobId: string; records: readonly BuildRecord[] }>) =>
+    recordsRead: (state, { payload }: PayloadAction<{ jobId: string; records: readonly SiteRecord[] }>) =>
       state.jobId === payload.jobId ? { ...state, status: 'read' as const, kept: payload.records, problem: '' } : state,
     recordsFailed: (state, { payload }: PayloadAction<string>) => ({
       ...state,
       status: state.status === 'read' ? ('read' as const) : ('failed' as const),
       problem: payload,
     }),
-    recordWritten: (state, { payload }: PayloadAction<BuildRecord>) => ({
+    recordWritten: (state, { payload }: PayloadAction<SiteRecord>) => ({
       ...state,
       unsent: [...state.unsent, payload],
       typed: payload.kind === 'step' ? without(state.typed, payload.stepId) : state.typed,
     }),
-    recordsSent: (state, { payload }: PayloadAction<{ jobId: string; records: readonly BuildRecord[] }>) => {
+    recordsSent: (state, { payload }: PayloadAction<{ jobId: string; records: readonly SiteRecord[] }>) => {
       // Another job was opened meanwhile: this one reads its own again when it is.
       if (state.jobId !== payload.jobId) return state
       const sent = new Set(payload.records.map(({ id }) => id))

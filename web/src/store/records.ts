@@ -1,6 +1,7 @@
 import { createSelector } from '@reduxjs/toolkit'
 import type { Job } from '@yard-lamp/core'
-import { type BuildRecord, buildingsOf, recordSchema } from '@yard-lamp/core/build'
+import { buildingsOf } from '@yard-lamp/core/build'
+import { recordSchema, type SiteRecord } from '@yard-lamp/core/records'
 import { ApiFailure, api } from '../api/client.ts'
 import {
   type RecordsState,
@@ -39,7 +40,7 @@ export const openRecords =
 
 /** Writes records down: on this device before anything else. @returns false where the browser keeps nothing: said, and sent all the same */
 export const writeRecords =
-  (...records: readonly BuildRecord[]): Thunk<boolean> =>
+  (...records: readonly SiteRecord[]): Thunk<boolean> =>
   (dispatch, getState) => {
     for (const record of records) dispatch(recordWritten(record))
     const isHeld = hold(getState().records)

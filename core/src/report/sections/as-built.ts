@@ -2,10 +2,10 @@ import { type Built, buildingsOf, progressOf, standingsOf } from '../../build/bu
 import { differencesOf, reasonFor } from '../../build/differences.ts'
 import { jobAsBuilt } from '../../build/job-as-built.ts'
 import { expectedText, figureText, verdictText } from '../../build/reading-text.ts'
-import type { StepRecord } from '../../build/records.ts'
 import { isOut, STAGES, type Step } from '../../build/step.ts'
 import { stepsOf } from '../../build/steps.ts'
 import { type Design, design as designOf } from '../../chain/design.ts'
+import type { StepRecord } from '../../records/index.ts'
 import type { ReportBrief } from '../brief.ts'
 import {
   type Block,

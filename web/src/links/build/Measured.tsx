@@ -1,4 +1,5 @@
-import { expectedText, figureText, type Reading, type StepRecord, verdictOf, verdictText } from '@yard-lamp/core/build'
+import { expectedText, figureText, type Reading, verdictOf, verdictText } from '@yard-lamp/core/build'
+import type { StepRecord } from '@yard-lamp/core/records'
 import type { Building } from './use-building.ts'
 
 /** Everything that was measured, beside what was expected of it at that moment. */

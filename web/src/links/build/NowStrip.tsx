@@ -1,4 +1,5 @@
-import { type Now, nowSchema } from '@yard-lamp/core/build'
+import type { Now } from '@yard-lamp/core/build'
+import { nowSchema } from '@yard-lamp/core/records'
 import type { Writer } from '@yard-lamp/core/units'
 import { useEffect, useId, useState } from 'react'
 import { fieldRule, readNumber, showKept } from '../../fields/text.ts'

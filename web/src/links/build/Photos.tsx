@@ -1,5 +1,5 @@
 import { IconCamera } from '@tabler/icons-react'
-import type { RecordOf } from '@yard-lamp/core/build'
+import type { RecordOf } from '@yard-lamp/core/records'
 import { useEffect, useRef, useState } from 'react'
 import { api } from '../../api/client.ts'
 import { writeRecords } from '../../store/records.ts'

@@ -2,13 +2,13 @@ import {
   isOut,
   measuredIn,
   type Now,
-  type Outcome,
   type Reading,
   STAGES,
   type StandingStep,
   type Step,
   whyNotPassed,
 } from '@yard-lamp/core/build'
+import type { Outcome } from '@yard-lamp/core/records'
 import { useId, useRef, useState } from 'react'
 import { hold, writeRecords } from '../../store/records.ts'
 import { stepTyped, type TypedStep } from '../../store/records-slice.ts'

@@ -1,4 +1,5 @@
-import { type Now, nowSchema } from '@yard-lamp/core/build'
+import type { Now } from '@yard-lamp/core/build'
+import { nowSchema } from '@yard-lamp/core/records'
 import { useCallback, useState } from 'react'
 
 /** Air and light as they were last read on site; remembered on this device. */

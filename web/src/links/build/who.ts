@@ -1,4 +1,4 @@
-import type { BuildRecord } from '@yard-lamp/core/build'
+import type { BuildRecord } from '@yard-lamp/core/records'
 
 const KEY = 'yardlamp.who'
 
