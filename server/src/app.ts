@@ -19,6 +19,9 @@ import { jobRoutes } from './jobs/routes.ts'
 import { JobStore } from './jobs/store.ts'
 import { knowActor } from './people/actor.ts'
 import { placeRoutes } from './places/routes.ts'
+import type { Live } from './readings/live.ts'
+import { readingRoutes } from './readings/routes.ts'
+import { ReadingStore } from './readings/store.ts'
 import { recordRoutes } from './records/routes.ts'
 import { RecordStore } from './records/store.ts'
 import { ReportMaker } from './reports/maker.ts'
@@ -34,6 +37,8 @@ export interface ServerParts {
   readonly program: string
   /** Folder of the built pages; none serves the interface for programs alone. */
   readonly pagesFolder?: string
+  /** Hears of readings, for pages that look. */
+  readonly live: Live
   /** Reached only from this machine: other host names are refused. */
   readonly loopbackOnly: boolean
 }
@@ -60,7 +65,8 @@ export function createServer(parts: ServerParts): Server {
   const store = new JobStore(parts.database, parts.now)
   const catalogue = new CatalogueStore(parts.database, parts.log, parts.programMark)
   const list = new JobList(store, catalogue, parts.log)
-  const records = new RecordStore(parts.database, parts.now)
+  const readings = new ReadingStore(parts.database, parts.now)
+  const records = new RecordStore(parts.database, parts.now, readings)
   const maker = new ReportMaker()
   for (const router of [
     healthRoutes(parts.database),
@@ -68,6 +74,7 @@ export function createServer(parts: ServerParts): Server {
     jobRoutes(store, list),
     reportRoutes({ store, catalogue, records, maker, now: parts.now, program: parts.program }),
     recordRoutes(records),
+    readingRoutes(readings, parts.live),
     placeRoutes(),
   ]) {
     app.use(router.routes())

@@ -7,9 +7,22 @@ import { migrate } from 'drizzle-orm/node-postgres/migrator'
 import pg from 'pg'
 import { catalogueItems, priceLists } from './catalogue/table.ts'
 import { jobFormat, jobRevisions, jobs } from './jobs/table.ts'
+import { readingDays, readingHours, readingSources, readings } from './readings/table.ts'
 import { buildRecords, jobFiles } from './records/table.ts'
 
-const schema = { jobs, jobFormat, jobRevisions, catalogueItems, priceLists, buildRecords, jobFiles }
+const schema = {
+  jobs,
+  jobFormat,
+  jobRevisions,
+  catalogueItems,
+  priceLists,
+  buildRecords,
+  jobFiles,
+  readingSources,
+  readings,
+  readingHours,
+  readingDays,
+}
 
 export type Database = NodePgDatabase<typeof schema> & { readonly $client: pg.Pool }
 

@@ -10,6 +10,7 @@ import { CatalogueStore } from './catalogue/store.ts'
 import { migrateDatabase, openDatabase, writeCatalogue } from './database.ts'
 import { JobStore } from './jobs/store.ts'
 import { THIS_MACHINE } from './people/actor.ts'
+import { Live } from './readings/live.ts'
 
 /** Version of the program, set where it is built. */
 declare const __VERSION__: string
@@ -34,6 +35,7 @@ async function main(): Promise<void> {
     await writeDemo(new JobStore(database, () => new Date()), new CatalogueStore(database, log, programMark()))
   const pages = process.env.PAGES
   const loopbackOnly = host === '127.0.0.1' || host === '::1' || host === 'localhost'
+  const live = new Live(url, log)
   const server = createServer({
     database,
     now: () => new Date(),
@@ -41,6 +43,7 @@ async function main(): Promise<void> {
     programMark: programMark(),
     program: __VERSION__,
     loopbackOnly,
+    live,
     ...(pages ? { pagesFolder: pages } : {}),
   })
   server.once('error', (error: NodeJS.ErrnoException) => {
@@ -57,6 +60,7 @@ async function main(): Promise<void> {
     process.stdout.write(`${JSON.stringify({ listening: typeof address === 'object' ? address?.port : address })}\n`)
   })
   stopWith(() => {
+    void live.close()
     server.closeIdleConnections()
     server.close(() => void close().finally(() => process.exit(0)))
   })

@@ -9,6 +9,7 @@ import { pino } from 'pino'
 import { inject } from 'vitest'
 import { createServer } from '../src/app.ts'
 import { migrateDatabase, type OpenDatabase, openDatabase, writeCatalogue } from '../src/database.ts'
+import { Live } from '../src/readings/live.ts'
 
 export const MIGRATIONS = join(import.meta.dirname, '../drizzle')
 
@@ -47,10 +48,13 @@ export async function startTestServer(options: { url?: string; pagesFolder?: str
   }
   let seconds = 0
   const now = () => new Date(Date.UTC(2026, 0, 1, 0, 0, seconds++))
+  const log = pino({ level: 'silent' })
+  const live = new Live(url, log)
   const server: Server = createServer({
     database: open.database,
     now,
-    log: pino({ level: 'silent' }),
+    log,
+    live,
     programMark: 'test',
     program: '0.0.0',
     loopbackOnly: true,
@@ -74,6 +78,7 @@ export async function startTestServer(options: { url?: string; pagesFolder?: str
       return { status: response.status, headers: response.headers, body: json ? JSON.parse(answer) : answer }
     },
     async close() {
+      await live.close()
       server.closeAllConnections()
       await new Promise((resolve) => server.close(resolve))
       await open.close()

@@ -34,6 +34,16 @@ export const REFUSALS = {
   FILE_INVALID: { status: 422, final: true, message: 'This is not a photograph that can be kept.' },
   FILE_NOT_FOUND: { status: 404, final: false, message: 'There is no such photograph with this job.' },
   FILES_FULL: { status: 422, final: true, message: 'No more photographs can be kept for this job.' },
+  SOURCE_NOT_FOUND: { status: 404, final: true, message: 'There is no such source of readings with this job.' },
+  SOURCE_NAMED: { status: 409, final: true, message: 'Another source of this job has this name.' },
+  SOURCES_FULL: { status: 422, final: true, message: 'No more sources of readings can be kept for this job.' },
+  READING_INVALID: { status: 422, final: true, message: 'These are not readings that can be kept.' },
+  READING_AHEAD: {
+    status: 422,
+    final: true,
+    message: 'These readings are more than a day ahead of this clock. Set the clock of their source.',
+  },
+  LIVE_FULL: { status: 429, final: false, message: 'Too many pages look at live readings. This one asks again.' },
   REPORTS_BUSY: {
     status: 429,
     final: false,

@@ -1,4 +1,4 @@
-import { DAY_MS, HOUR_FIGURES, HOUR_MS, type HourFigure, type HourSums } from './sums.ts'
+import { DAY_MS, HOUR_FIGURES, HOUR_MS, type HourFigure, type HourSums, hourOf, hourSums, type Sample } from './sums.ts'
 
 /** An hour as it is kept: figures in the order of HOUR_FIGURES. */
 export interface KeptHour {
@@ -36,6 +36,28 @@ export const packedHour = (hourMs: number, sums: HourSums): KeptHour => ({
   hourMs,
   figures: HOUR_FIGURES.map((name) => sums[name]),
 })
+
+/**
+ * The hours that begin from one moment up to another.
+ * @param samples in order of time; with the last one before and the first one after, where there are any
+ */
+export function hoursOf(
+  samples: readonly Sample[],
+  { fromMs, toMs, offsetMs, spaceMs }: { fromMs: number; toMs: number; offsetMs: number; spaceMs: number },
+): KeptHour[] {
+  const hours: KeptHour[] = []
+  let at = samples.findIndex(({ atMs }) => atMs >= fromMs)
+  while (at >= 0 && at < samples.length) {
+    const hourMs = hourOf(samples[at]?.atMs ?? 0, offsetMs)
+    if (hourMs >= toMs) break
+    let end = at
+    while (end < samples.length && (samples[end]?.atMs ?? 0) < hourMs + HOUR_MS) end++
+    const sums = hourSums(samples.slice(Math.max(0, at - 1), end + 1), hourMs, spaceMs)
+    if (sums) hours.push(packedHour(hourMs, sums))
+    at = end
+  }
+  return hours
+}
 
 /** Number of the day of the place, counted from 1 January 1970. */
 export const dayOf = (atMs: number, offsetMs: number): number => Math.floor((atMs + offsetMs) / DAY_MS)

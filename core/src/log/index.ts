@@ -1,4 +1,5 @@
 /** Is it behaving? What was read of a system that runs, held against what it was designed to do. The door of this room. */
+export { type Batch, batchOf, clockSchema, MOST_IN_BATCH, parseBatch, samplesOf } from './batch.ts'
 export { type Behaviour, behaviourOf } from './behaviour.ts'
 export {
   DAY_FIGURES,
@@ -9,6 +10,7 @@ export {
   dayOf,
   dayOfDate,
   daySums,
+  hoursOf,
   type KeptHour,
   type LogHours,
   logHours,

@@ -6,7 +6,7 @@ import { LOG_KINDS, logSchemas } from './log.ts'
 
 /** What was done and read on site: rows that are added and never changed. The door of this room. */
 export { nowSchema, type Outcome, type StepRecord } from './build.ts'
-export { CLEANED, SEEN } from './log.ts'
+export { CLEANED, LOG_KINDS, SEEN } from './log.ts'
 export {
   MEASURE_IDS,
   MEASURES,

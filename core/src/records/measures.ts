@@ -160,7 +160,7 @@ export const STAGES_OF_CHARGE = ['off', 'bulk', 'absorption', 'float'] as const
 export const measureOf = (id: MeasureId): Measure => MEASURES.find((each) => each.id === id) ?? MEASURES[0]
 
 /** Figures of one moment, by what they are of. */
-export type Values = Partial<Record<MeasureId, number>>
+export type Values = { [K in MeasureId]?: number | undefined }
 
 const fields = Object.fromEntries(
   MEASURES.map(({ id, symbol, label, unit, range }) => [id, quantity(symbol, label, unit, range).optional()]),

@@ -1,9 +1,11 @@
-import { recordSchema, type SiteRecord } from '@yard-lamp/core/records'
+import { isLogEntry, LOG_KINDS, recordSchema, type SiteRecord } from '@yard-lamp/core/records'
 import { and, asc, count, eq, inArray, isNull, sql, sum } from 'drizzle-orm'
 import type { Database } from '../database.ts'
 import { ApiError } from '../http/errors.ts'
 import { jobRevisions, jobs } from '../jobs/table.ts'
 import type { Actor } from '../people/actor.ts'
+import type { Tx } from '../readings/rows.ts'
+import type { ReadingStore } from '../readings/store.ts'
 import type { Picture } from './picture.ts'
 import { buildRecords, jobFiles } from './table.ts'
 
@@ -26,9 +28,12 @@ export class RecordStore {
   private readonly database: Database
   private readonly now: () => Date
 
-  constructor(database: Database, now: () => Date) {
+  private readonly readings: ReadingStore
+
+  constructor(database: Database, now: () => Date, readings: ReadingStore) {
     this.database = database
     this.now = now
+    this.readings = readings
   }
 
   /** In the order they were kept. @throws {ApiError} JOB_NOT_FOUND */
@@ -58,7 +63,7 @@ export class RecordStore {
       if (state.kept + fresh.length > MOST_RECORDS) throw new ApiError('RECORDS_FULL')
       await this.bearOut(tx, jobId, fresh)
       let isOpen = state.isOpen
-      for (const record of fresh) isOpen = openAfter(record, isOpen)
+      for (const record of fresh) if (!(await this.isOfLog(tx, jobId, record))) isOpen = openAfter(record, isOpen)
       await tx.insert(buildRecords).values(
         fresh.map((record) => ({
           id: record.id,
@@ -70,7 +75,32 @@ export class RecordStore {
         })),
       )
       await this.nameRevisions(tx, jobId, fresh)
+      await this.keepReadings(tx, jobId, fresh)
     })
+  }
+
+  /** Of a system that runs, or takes back what was: no building need be under way for it. */
+  private async isOfLog(tx: Tx, jobId: string, record: SiteRecord): Promise<boolean> {
+    if (record.kind !== 'withdraw') return isLogEntry(record)
+    const [row] = await tx
+      .select({ kind: buildRecords.kind })
+      .from(buildRecords)
+      .where(and(eq(buildRecords.id, record.recordId), eq(buildRecords.jobId, jobId)))
+    return LOG_KINDS.some((kind) => kind === row?.kind)
+  }
+
+  /** Readings that were typed stand among the readings too; one that is taken back does not. */
+  private async keepReadings(tx: Tx, jobId: string, records: readonly SiteRecord[]): Promise<void> {
+    for (const record of records) {
+      if (record.kind === 'reading') await this.readings.addByHand(tx, jobId, new Date(record.when), record.values)
+      if (record.kind !== 'withdraw') continue
+      const [row] = await tx
+        .select({ body: buildRecords.body })
+        .from(buildRecords)
+        .where(and(eq(buildRecords.id, record.recordId), eq(buildRecords.jobId, jobId)))
+      const taken = recordSchema.safeParse(row?.body).data
+      if (taken?.kind === 'reading') await this.readings.withdrawByHand(tx, jobId, new Date(taken.when))
+    }
   }
 
   /** Those that are not kept yet. */
@@ -104,12 +134,13 @@ export class RecordStore {
   /** What records speak of is there. */
   private async bearOut(tx: Tx, jobId: string, records: readonly SiteRecord[]): Promise<void> {
     for (const record of records) {
-      if (record.kind === 'photo') {
-        const [file] = await tx
+      const fileIds = record.kind === 'photo' ? [record.fileId] : 'fileIds' in record ? record.fileIds : []
+      if (fileIds.length > 0) {
+        const there = await tx
           .select({ id: jobFiles.id })
           .from(jobFiles)
-          .where(and(eq(jobFiles.id, record.fileId), eq(jobFiles.jobId, jobId)))
-        if (!file) throw new ApiError('FILE_NOT_FOUND')
+          .where(and(inArray(jobFiles.id, fileIds), eq(jobFiles.jobId, jobId)))
+        if (there.length < new Set(fileIds).size) throw new ApiError('FILE_NOT_FOUND')
       }
       if (record.kind === 'begin' || record.kind === 'sign-off') {
         const [revision] = await tx
@@ -206,8 +237,6 @@ export class RecordStore {
     if (!row) throw new ApiError('JOB_NOT_FOUND')
   }
 }
-
-type Tx = Pick<Database, 'select' | 'insert' | 'update'>
 
 /** Whether a building is open after a record. @throws {ApiError} BUILD_SIGNED, RECORD_ORDER where it may not come now */
 function openAfter(record: SiteRecord, isOpen: boolean): boolean {
