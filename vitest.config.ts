@@ -21,7 +21,12 @@ export default defineConfig({
         test: {
           ...setup,
           name: 'programs',
-          include: ['cli/tests/**/*.test.ts', 'server/tests/**/*.test.ts', 'scripts/tests/**/*.test.ts'],
+          include: [
+            'cli/tests/**/*.test.ts',
+            'monitor/tests/**/*.test.ts',
+            'server/tests/**/*.test.ts',
+            'scripts/tests/**/*.test.ts',
+          ],
           globalSetup: ['server/tests/global-setup.ts'],
         },
       },

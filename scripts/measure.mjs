@@ -9,8 +9,17 @@ export const LEAST_TEST_SHARE = 0.25
 /** A longer file says why in a line that begins with LONG. */
 export const MOST_LINES = 300
 const LONG = /(?:\/\/|\/\*) Long: \S/
-const CODE = ['core/src', 'paper/src', 'cli/src', 'server/src', 'web/src', 'scripts']
-const TESTS = ['core/tests', 'paper/tests', 'cli/tests', 'server/tests', 'web/tests', 'scripts/tests', 'e2e']
+const CODE = ['core/src', 'paper/src', 'cli/src', 'monitor/src', 'server/src', 'web/src', 'scripts']
+const TESTS = [
+  'core/tests',
+  'paper/tests',
+  'cli/tests',
+  'monitor/tests',
+  'server/tests',
+  'web/tests',
+  'scripts/tests',
+  'e2e',
+]
 /** Figures of tables and data sheets are no code. */
 const DATA = [
   /^core\/src\/tables\/(?!(conductor|installations|index)\.ts)/,

@@ -11,6 +11,8 @@ import { migrateDatabase, openDatabase, writeCatalogue } from './database.ts'
 import { JobStore } from './jobs/store.ts'
 import { THIS_MACHINE } from './people/actor.ts'
 import { Live } from './readings/live.ts'
+import { Monitors } from './readings/monitors.ts'
+import { ReadingStore } from './readings/store.ts'
 
 /** Version of the program, set where it is built. */
 declare const __VERSION__: string
@@ -36,9 +38,11 @@ async function main(): Promise<void> {
   const pages = process.env.PAGES
   const loopbackOnly = host === '127.0.0.1' || host === '::1' || host === 'localhost'
   const live = new Live(url, log)
+  const now = () => new Date()
+  const monitors = new Monitors({ url, database, store: new ReadingStore(database, now), log })
   const server = createServer({
     database,
-    now: () => new Date(),
+    now,
     log,
     programMark: programMark(),
     program: __VERSION__,
@@ -56,13 +60,15 @@ async function main(): Promise<void> {
     process.exit(1)
   })
   server.listen(Number(process.env.PORT ?? 0), host, () => {
+    monitors.begin()
     const address = server.address()
     process.stdout.write(`${JSON.stringify({ listening: typeof address === 'object' ? address?.port : address })}\n`)
   })
   stopWith(() => {
     void live.close()
+    const gone = monitors.close()
     server.closeIdleConnections()
-    server.close(() => void close().finally(() => process.exit(0)))
+    server.close(() => void gone.then(close).finally(() => process.exit(0)))
   })
 }
 
