@@ -21,6 +21,7 @@ import { knowActor } from './people/actor.ts'
 import { placeRoutes } from './places/routes.ts'
 import type { Live } from './readings/live.ts'
 import { readingRoutes } from './readings/routes.ts'
+import { SourceStore } from './readings/sources.ts'
 import { ReadingStore } from './readings/store.ts'
 import { recordRoutes } from './records/routes.ts'
 import { RecordStore } from './records/store.ts'
@@ -74,7 +75,7 @@ export function createServer(parts: ServerParts): Server {
     jobRoutes(store, list),
     reportRoutes({ store, catalogue, records, maker, now: parts.now, program: parts.program }),
     recordRoutes(records),
-    readingRoutes(readings, parts.live),
+    readingRoutes(readings, new SourceStore(parts.database, parts.now), parts.live),
     placeRoutes(),
   ]) {
     app.use(router.routes())

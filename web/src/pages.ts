@@ -1,6 +1,16 @@
 import { LINK_TITLE, LINKS, type LinkId } from '@yard-lamp/core'
 
-export type PagePath = LinkId | 'proof' | 'checks' | 'options' | 'sheet' | 'drawing' | 'quote' | 'build' | 'labels'
+export type PagePath =
+  | LinkId
+  | 'proof'
+  | 'checks'
+  | 'options'
+  | 'sheet'
+  | 'drawing'
+  | 'quote'
+  | 'build'
+  | 'labels'
+  | 'log'
 
 /** A page of a job: its address, its name wherever it is named, and the key that leads to it. */
 export interface JobPage {
@@ -21,6 +31,7 @@ export const JOB_PAGES: readonly JobPage[] = [
   ...LINKS.map((path, at) => ({ path, key: String(at + 1), title: LINK_TITLE[path] })),
   { path: 'proof', key: 'y', title: LINK_TITLE.proof, about: 'Does it get through the year? Hour by hour, many years' },
   { path: 'build', title: 'Build', key: 'b', about: 'On site, step by step: what to do, what to measure' },
+  { path: 'log', title: 'Log', key: 'g', about: 'Is it behaving as designed? What was read, and what was done' },
   { path: 'checks', title: 'Checks', key: 'c', about: 'What is wrong, and what is missing' },
   { path: 'options', title: 'Options', key: 'o', about: 'Side by side' },
   {

@@ -17,6 +17,7 @@ const LOAD: Readonly<Record<PagePath, () => Promise<{ default: ComponentType }>>
   proof: () => import('./links/proof/ProofPage.tsx'),
   parts: () => import('./links/parts/PartsPage.tsx'),
   build: () => import('./links/build/BuildPage.tsx'),
+  log: () => import('./links/log/LogPage.tsx'),
   labels: () => import('./links/build/LabelsPage.tsx'),
   checks: () => import('./checks/ChecksPage.tsx'),
   options: () => import('./options/OptionsPage.tsx'),

@@ -1,15 +1,11 @@
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
-import { combineSlices, configureStore } from '@reduxjs/toolkit'
+import { configureStore } from '@reduxjs/toolkit'
 import type { BuildRecord } from '@yard-lamp/core/records'
 import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest'
-import { jobSlice } from '../src/store/job-slice.ts'
 import { openRecords, selectBuildings, selectRecords, sendRecords, writeRecords } from '../src/store/records.ts'
-import { recordsSlice, stepTyped } from '../src/store/records-slice.ts'
-import { catalogueSlice } from '../src/store/root.ts'
-import { draftSlice, saveSlice } from '../src/store/save-slice.ts'
-import { viewSlice } from '../src/store/view-slice.ts'
-import { yearSlice } from '../src/store/year-slice.ts'
+import { stepTyped } from '../src/store/records-slice.ts'
+import { rootReducer } from '../src/store/root.ts'
 
 /** A server that keeps records as ours does, as far as this page can tell; it can be away, and refuse. */
 let kept: BuildRecord[] = []
@@ -54,7 +50,7 @@ afterAll(async () => {
 
 const newStore = () =>
   configureStore({
-    reducer: combineSlices(jobSlice, saveSlice, draftSlice, viewSlice, catalogueSlice, recordsSlice, yearSlice),
+    reducer: rootReducer,
   })
 let store: ReturnType<typeof newStore>
 let jobs = 0

@@ -1,4 +1,4 @@
-import { combineSlices, configureStore } from '@reduxjs/toolkit'
+import { configureStore } from '@reduxjs/toolkit'
 import {
   type CircuitChoice,
   type Edit,
@@ -10,16 +10,13 @@ import {
 } from '@yard-lamp/core'
 import { beforeEach, describe, expect, test, vi } from 'vitest'
 import { differences } from '../src/conflict/differences.ts'
-import { edited, figureWritten, jobOpened, jobSaved, jobSlice, redone, undone } from '../src/store/job-slice.ts'
-import { recordsSlice } from '../src/store/records-slice.ts'
-import { catalogueRead, catalogueSlice } from '../src/store/root.ts'
+import { edited, figureWritten, jobOpened, jobSaved, redone, undone } from '../src/store/job-slice.ts'
+import { catalogueRead, rootReducer } from '../src/store/root.ts'
 import {
   conflictFound,
   conflictSettled,
-  draftSlice,
   saveReset,
   saveSettled,
-  saveSlice,
   saveStarted,
   saveWanted,
 } from '../src/store/save-slice.ts'
@@ -30,13 +27,12 @@ import {
   selectMoved,
   selectWaitingFrom,
 } from '../src/store/selectors.ts'
-import { answersSeen, fieldWaits, viewSlice } from '../src/store/view-slice.ts'
-import { yearSlice } from '../src/store/year-slice.ts'
+import { answersSeen, fieldWaits } from '../src/store/view-slice.ts'
 
 // The store without its saving, which the end-to-end tests drive against a real server.
 const newStore = () =>
   configureStore({
-    reducer: combineSlices(jobSlice, saveSlice, draftSlice, viewSlice, catalogueSlice, recordsSlice, yearSlice),
+    reducer: rootReducer,
   })
 let store: ReturnType<typeof newStore>
 const job = () => {

@@ -1,4 +1,5 @@
 /** The day of building: what to do, what to expect, what was done. The door of this room: what other packages use of it. */
+export { batteryUnits } from './batteries.ts'
 export {
   type Built,
   buildingsOf,

@@ -1,7 +1,6 @@
 import { z } from 'zod'
 import { fromIssue } from '../method/method.ts'
-import { quantity } from '../method/quantity.ts'
-import { MEASURE_IDS, MEASURES, type MeasureId, type Values } from '../records/index.ts'
+import { MEASURE_IDS, type MeasureId, measureSchema, type Values } from '../records/index.ts'
 import type { Sample } from './sums.ts'
 
 /** Most readings sent together: two weeks of minutes. */
@@ -21,13 +20,7 @@ export const clockSchema = z
   .max(1440)
 const listed = { error: () => `a list of 1 to ${MOST_IN_BATCH} times` }
 const figures = Object.fromEntries(
-  MEASURES.map(({ id, symbol, label, unit, range }) => [
-    id,
-    z
-      .array(quantity(symbol, label, unit, range).nullable())
-      .max(MOST_IN_BATCH)
-      .optional(),
-  ]),
+  MEASURE_IDS.map((id) => [id, z.array(measureSchema[id].nullable()).max(MOST_IN_BATCH).optional()]),
 ) as Record<MeasureId, z.ZodOptional<z.ZodArray<z.ZodNullable<z.ZodNumber>>>>
 
 /** Readings as they are sent: a column a measure, each as long as the times; null is a gap. */

@@ -16,7 +16,7 @@ export {
   logHours,
   packedHour,
 } from './days.ts'
-export type { Band, Diagnosis, DiagnosisId, Ordinary } from './diagnosis.ts'
+export type { Band, Diagnosis, DiagnosisId, Ordinary, Sureness } from './diagnosis.ts'
 export type { Expected } from './expected.ts'
 export { FAULTS, type FaultId } from './faults.ts'
 export { gravityAt25C } from './gravity.ts'
@@ -45,3 +45,4 @@ export {
   WRITTEN_IN,
 } from './table.ts'
 export { TIME_ORDERS, type TimeOrder } from './table-times.ts'
+export { type Compared, type DayTold, type LogTold, type MonthTold, tellLog } from './told.ts'

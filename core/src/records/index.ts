@@ -6,13 +6,14 @@ import { LOG_KINDS, logSchemas } from './log.ts'
 
 /** What was done and read on site: rows that are added and never changed. The door of this room. */
 export { nowSchema, type Outcome, type StepRecord } from './build.ts'
-export { CLEANED, LOG_KINDS, SEEN } from './log.ts'
+export { CLEANED, type EntryField, entrySchema, LOG_KINDS, SEEN } from './log.ts'
 export {
   MEASURE_IDS,
   MEASURES,
   type Measure,
   type MeasureId,
   measureOf,
+  measureSchema,
   STAGES_OF_CHARGE,
   type Values,
   valuesSchema,

@@ -15,6 +15,18 @@ const entry = {
 const called = text(1, 60, 'which cell or battery, as on the drawing')
 const kinds = <const K extends string>(kind: K) => ({ ...entry, kind: z.literal(kind) })
 
+/** Figures of the small forms, by field: their schema is said once. */
+export const entrySchema = {
+  addedL: quantity('V_w', 'water added', 'L', { above: 0, max: 1000 }),
+  electrolyteC: quantity('T_el', 'electrolyte', '°C', AIR_RANGE_C),
+  gravity: quantity('d', 'specific gravity', '', { min: 1, max: 1.4 }),
+  restedH: quantity('t_r', 'time at rest', 'h', { min: 0, max: 1000 }),
+  restV: quantity('V_0', 'resting volts', 'V', { min: 0, max: 1500 }),
+  runH: quantity('t_g', 'time it ran', 'h', { above: 0, max: 8784 }),
+  fuelL: quantity('V_f', 'fuel filled', 'L', { min: 0, max: 100_000 }),
+} as const
+export type EntryField = keyof typeof entrySchema
+
 export const SEEN = ['snow', 'shade', 'damage', 'remark'] as const
 export const CLEANED = ['washed', 'snow cleared'] as const
 export const UPKEEP_OUTCOMES = ['done', 'put off'] as const
@@ -24,12 +36,12 @@ export const LOG_KINDS = ['reading', 'water', 'gravity', 'rest', 'generator', 'c
 /** Each with its kind. */
 export const logSchemas = [
   z.strictObject({ ...kinds('reading'), values: valuesSchema }),
-  z.strictObject({ ...kinds('water'), addedL: quantity('V_w', 'water added', 'L', { above: 0, max: 1000 }) }),
+  z.strictObject({ ...kinds('water'), addedL: entrySchema.addedL }),
   z.strictObject({
     ...kinds('gravity'),
-    electrolyteC: quantity('T_el', 'electrolyte', '°C', AIR_RANGE_C),
+    electrolyteC: entrySchema.electrolyteC,
     cells: listOf(
-      z.strictObject({ cell: called, gravity: quantity('d', 'specific gravity', '', { min: 1, max: 1.4 }) }),
+      z.strictObject({ cell: called, gravity: entrySchema.gravity }),
       1,
       MOST_CELLS,
       'cells with their gravity',
@@ -37,9 +49,9 @@ export const logSchemas = [
   }),
   z.strictObject({
     ...kinds('rest'),
-    restedH: quantity('t_r', 'time at rest', 'h', { min: 0, max: 1000 }),
+    restedH: entrySchema.restedH,
     units: listOf(
-      z.strictObject({ unit: called, restV: quantity('V_0', 'resting volts', 'V', { min: 0, max: 1500 }) }),
+      z.strictObject({ unit: called, restV: entrySchema.restV }),
       1,
       MOST_CELLS,
       'batteries with their volts',
@@ -47,8 +59,8 @@ export const logSchemas = [
   }),
   z.strictObject({
     ...kinds('generator'),
-    runH: quantity('t_g', 'time it ran', 'h', { above: 0, max: 8784 }),
-    fuelL: quantity('V_f', 'fuel filled', 'L', { min: 0, max: 100_000 }).nullable(),
+    runH: entrySchema.runH,
+    fuelL: entrySchema.fuelL.nullable(),
   }),
   z.strictObject({ ...kinds('cleaning'), cleaned: choice(CLEANED) }),
   z.strictObject({ ...kinds('seen'), seen: choice(SEEN), fileIds: z.array(id).max(20) }),

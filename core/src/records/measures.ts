@@ -162,9 +162,15 @@ export const measureOf = (id: MeasureId): Measure => MEASURES.find((each) => eac
 /** Figures of one moment, by what they are of. */
 export type Values = { [K in MeasureId]?: number | undefined }
 
-const fields = Object.fromEntries(
-  MEASURES.map(({ id, symbol, label, unit, range }) => [id, quantity(symbol, label, unit, range).optional()]),
-) as Record<MeasureId, z.ZodOptional<z.ZodNumber>>
+/** Schema of one figure of a measure. */
+export const measureSchema = Object.fromEntries(
+  MEASURES.map(({ id, symbol, label, unit, range }) => [id, quantity(symbol, label, unit, range)]),
+) as Record<MeasureId, z.ZodNumber>
+
+const fields = Object.fromEntries(MEASURE_IDS.map((id) => [id, measureSchema[id].optional()])) as Record<
+  MeasureId,
+  z.ZodOptional<z.ZodNumber>
+>
 
 /** At least one figure. */
 export const valuesSchema = z

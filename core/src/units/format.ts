@@ -78,4 +78,8 @@ export const MONTH_NAMES = [
 ] as const
 
 /** Name of a month counted from 1. */
+/** A day in words. @example formatDay('2026-03-05') // '5 March 2026' */
+export const formatDay = (date: string): string =>
+  `${Number(date.slice(8, 10))}\u00a0${MONTH_NAMES[Number(date.slice(5, 7)) - 1] ?? ''} ${date.slice(0, 4)}`
+
 export const monthName = (month: number): string => MONTH_NAMES[month - 1] ?? '–'

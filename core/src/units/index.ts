@@ -1,6 +1,7 @@
 /** How figures are read and written. The door of this room: what other packages use of it. */
 export {
   formatArea,
+  formatDay,
   formatMoney,
   formatNumber,
   formatPercent,

@@ -197,12 +197,16 @@ class Heard {
       else if (this.lastMs !== null) this.ask(this.lastMs + 1)
       return
     }
-    if (payload.length > MOST_MESSAGE_BYTES) return this.trouble('the monitor sent more than can be taken at once')
+    if (payload.length > MOST_MESSAGE_BYTES) {
+      this.trouble('the monitor sent more than can be taken at once')
+      return
+    }
     let batch: Batch
     try {
       batch = parseBatch(JSON.parse(payload.toString('utf8')))
     } catch (error) {
-      return this.trouble(`the monitor sent what cannot be read: ${(error as Error).message}`)
+      this.trouble(`the monitor sent what cannot be read: ${(error as Error).message}`)
+      return
     }
     const samples = samplesOf(batch)
     const [first, last] = [samples[0], samples.at(-1)]

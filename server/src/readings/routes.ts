@@ -8,8 +8,9 @@ import { z } from 'zod'
 import { readJson } from '../http/body.ts'
 import { ApiError } from '../http/errors.ts'
 import { parseRequest, readWith } from '../http/request-shape.ts'
-import { actorOf } from '../people/actor.ts'
+import { type Actor, actorOf } from '../people/actor.ts'
 import type { Live } from './live.ts'
+import type { SourceStore } from './sources.ts'
 import { MOST_ROWS, type ReadingStore } from './store.ts'
 
 const words = (most: number) => z.string().trim().min(1).max(most)
@@ -38,35 +39,37 @@ const said = z.strictObject({
 const added = said.extend({ kind: z.enum(['file', 'monitor']) })
 const instant = z.coerce.number().int().min(0).max(7_258_118_400_000)
 const span = z.strictObject({ from: instant, to: instant })
+const spanOrLatest = z.union([z.strictObject({}), span])
 /** Hours that are given at once: two years. */
 const MOST_SPAN_MS = 740 * DAY_MS
 const uuid = z.uuid()
 
 /** Readings of jobs; those of a year go compressed, a seventh of their size, to a telephone. Each answer and refusal is listed in docs/server.md. */
-export function readingRoutes(store: ReadingStore, live: Live): Router {
+export function readingRoutes(store: ReadingStore, sources: SourceStore, live: Live): Router {
   const router = new Router({ prefix: '/api/jobs' })
   router.get('/:id/readings', compress({ threshold: 4096, br: false }), async (ctx) => {
     const [actor, id] = [actorOf(ctx), jobIdOf(ctx)]
-    const { from, to } = parseRequest(span, { ...ctx.query })
+    const asked = parseRequest(spanOrLatest, { ...ctx.query })
+    const { from, to } = 'to' in asked ? asked : await latest(store, actor, id)
     if (to - from > MOST_SPAN_MS)
       throw new ApiError('REQUEST_INVALID', { message: 'from, to: at most two years apart.' })
-    const [sources, hours, days] = [
-      await store.sources(actor, id),
+    const [listed, hours, days] = [
+      await sources.sources(actor, id),
       await store.hours(actor, id, from, to),
       await store.days(actor, id),
     ]
     ctx.body = {
-      sources: sources.map((source) => ({
+      sources: listed.map((source) => ({
         ...source,
         hours: hours.get(source.id) ?? [],
         days: days.get(source.id) ?? [],
       })),
     }
   })
-  sourceRoutes(router, store)
+  sourceRoutes(router, store, sources)
   router.get('/:id/readings/live', async (ctx) => {
     const id = jobIdOf(ctx)
-    await store.sources(actorOf(ctx), id)
+    await sources.sources(actorOf(ctx), id)
     const stream = await live.look(id)
     ctx.req.socket.setTimeout(0)
     ctx.req.once('close', () => stream.destroy())
@@ -77,26 +80,26 @@ export function readingRoutes(store: ReadingStore, live: Live): Router {
   })
   router.get('/:id/readings/file', async (ctx) => {
     const [actor, id] = [actorOf(ctx), jobIdOf(ctx)]
-    const sources = await store.sources(actor, id)
+    const listed = await sources.sources(actor, id)
     ctx.attachment('readings.csv')
     ctx.type = 'text/csv'
-    ctx.body = Readable.from(csvOf(store, ctx, id, sources))
+    ctx.body = Readable.from(csvOf(store, ctx, id, listed))
   })
   return router
 }
 
-function sourceRoutes(router: Router, store: ReadingStore): void {
+function sourceRoutes(router: Router, store: ReadingStore, sources: SourceStore): void {
   router.post('/:id/readings/sources', async (ctx) => {
     const { kind, ...source } = parseRequest(added, await readJson(ctx))
-    ctx.body = await store.addSource(actorOf(ctx), jobIdOf(ctx), kind, plain(source))
+    ctx.body = await sources.addSource(actorOf(ctx), jobIdOf(ctx), kind, plain(source))
     ctx.status = 201
   })
   router.put('/:id/readings/sources/:sourceId', async (ctx) => {
     const source = parseRequest(said, await readJson(ctx))
-    ctx.body = await store.changeSource(actorOf(ctx), jobIdOf(ctx), sourceIdOf(ctx), plain(source))
+    ctx.body = await sources.changeSource(actorOf(ctx), jobIdOf(ctx), sourceIdOf(ctx), plain(source))
   })
   router.delete('/:id/readings/sources/:sourceId', async (ctx) => {
-    await store.removeSource(actorOf(ctx), jobIdOf(ctx), sourceIdOf(ctx))
+    await sources.removeSource(actorOf(ctx), jobIdOf(ctx), sourceIdOf(ctx))
     ctx.status = 204
   })
   router.post('/:id/readings/sources/:sourceId', async (ctx) => {
@@ -113,6 +116,13 @@ function sourceRoutes(router: Router, store: ReadingStore): void {
     const samples = await store.rows(actorOf(ctx), jobIdOf(ctx), sourceIdOf(ctx), from, to)
     ctx.body = { ...batchOf(samples), isAll: samples.length < MOST_ROWS }
   })
+}
+
+/** A year and a month up to the last that was read: a month can be seen beside the same of the year before. */
+const LATEST_DAYS = 400
+async function latest(store: ReadingStore, actor: Actor, jobId: string): Promise<z.infer<typeof span>> {
+  const lastMs = (await store.lastMs(actor, jobId)) ?? 0
+  return { from: Math.max(0, lastMs - LATEST_DAYS * DAY_MS), to: lastMs + DAY_MS }
 }
 
 /** A secret that is not named is not changed. */

@@ -6,6 +6,7 @@ import { type LinkStatus, selectAnswers, selectLinkStatus, selectMoved, selectWa
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
 import { answersSeen } from '../store/view-slice.ts'
 import { BuildItem } from './BuildItem.tsx'
+import { LogItem } from './LogItem.tsx'
 import { Node } from './Node.tsx'
 import { ProofItem } from './ProofItem.tsx'
 import './chain.css'
@@ -54,6 +55,7 @@ export function ChainNav() {
           </Fragment>
         ))}
         <BuildItem jobId={id ?? ''} />
+        <LogItem jobId={id ?? ''} />
       </ol>
       <div className="chain-foot" aria-live="polite">
         {waiting !== undefined && (

@@ -4,30 +4,54 @@ import Papa from 'papaparse'
 import { unguarded } from './spreadsheet-text.ts'
 
 /** Largest file, and what it may hold once it is unpacked. */
-export const MOST_FILE_BYTES = 20 * 1024 * 1024
-const MOST_UNPACKED_BYTES = 80 * 1024 * 1024
-const MOST_ROWS = 20_000
-const MOST_COLUMNS = 256
-const MOST_CELLS = 500_000
+export interface TableBounds {
+  readonly fileBytes: number
+  readonly unpackedBytes: number
+  readonly rows: number
+  readonly columns: number
+  readonly cells: number
+  /** Said of one that has more. */
+  readonly isNo: string
+}
+
+const MEGABYTE = 1024 * 1024
+export const MOST_FILE_BYTES = 20 * MEGABYTE
+const OF_EQUIPMENT: TableBounds = {
+  fileBytes: MOST_FILE_BYTES,
+  unpackedBytes: 80 * MEGABYTE,
+  rows: 20_000,
+  columns: 256,
+  cells: 500_000,
+  isNo: 'that is no list of equipment',
+}
+/** A year of minutes, and a little more. */
+export const OF_READINGS: TableBounds = {
+  fileBytes: 120 * MEGABYTE,
+  unpackedBytes: 400 * MEGABYTE,
+  rows: 700_000,
+  columns: 256,
+  cells: 12_000_000,
+  isNo: 'bring it in by pieces',
+}
 
 const megabytes = (bytes: number): string => `${formatNumber(bytes / 1024 / 1024, 0)} MB`
 
 /** @throws {Error} in a sentence, where a file is larger than is read */
-export function refuseLarge({ name, size }: { name: string; size: number }): void {
-  if (size > MOST_FILE_BYTES) throw new Error(`${name} is larger than ${megabytes(MOST_FILE_BYTES)}.`)
+export function refuseLarge({ name, size }: { name: string; size: number }, bounds = OF_EQUIPMENT): void {
+  if (size > bounds.fileBytes) throw new Error(`${name} is larger than ${megabytes(bounds.fileBytes)}.`)
 }
 
 /**
  * Cells of a CSV file, or of the first sheet of an XLSX file, as texts: what is written as text stays as it is written.
  * @throws {Error} in a sentence: what the file is not, what in it is too much, or which cell cannot be read
  */
-export async function tableIn(name: string, bytes: ArrayBuffer): Promise<string[][]> {
-  refuseLarge({ name, size: bytes.byteLength })
-  const rows = name.toLowerCase().endsWith('.xlsx') ? await bookRows(name, bytes) : csvRows(name, bytes)
+export async function tableIn(name: string, bytes: ArrayBuffer, bounds = OF_EQUIPMENT): Promise<string[][]> {
+  refuseLarge({ name, size: bytes.byteLength }, bounds)
+  const rows = name.toLowerCase().endsWith('.xlsx') ? await bookRows(name, bytes, bounds) : csvRows(name, bytes, bounds)
   return rows.map((row) => row.map(unguarded))
 }
 
-function csvRows(name: string, bytes: ArrayBuffer): string[][] {
+function csvRows(name: string, bytes: ArrayBuffer, bounds: TableBounds): string[][] {
   const text = new TextDecoder().decode(bytes)
   const rows: string[][] = []
   let cells = 0
@@ -36,26 +60,28 @@ function csvRows(name: string, bytes: ArrayBuffer): string[][] {
     step: ({ data }, parser) => {
       rows.push(data)
       cells += data.length
-      if (rows.length > MOST_ROWS || cells > MOST_CELLS) parser.abort()
+      if (rows.length > bounds.rows || cells > bounds.cells) parser.abort()
     },
   })
-  refuseMany(name, rows.length, Math.max(0, ...rows.map((row) => row.length)), cells)
+  refuseMany(
+    name,
+    { rows: rows.length, columns: rows.reduce((most, row) => Math.max(most, row.length), 0), cells },
+    bounds,
+  )
   return rows
 }
 
-function refuseMany(name: string, rows: number, columns: number, cells: number): void {
-  const most = (what: string, allowed: number) =>
-    new Error(`${name} has more than ${formatNumber(allowed)} ${what}: that is no list of equipment.`)
-  if (rows > MOST_ROWS) throw most('rows', MOST_ROWS)
-  if (columns > MOST_COLUMNS) throw most('columns', MOST_COLUMNS)
-  if (cells > MOST_CELLS) throw most('cells', MOST_CELLS)
+function refuseMany(name: string, has: Pick<TableBounds, 'rows' | 'columns' | 'cells'>, bounds: TableBounds): void {
+  for (const what of ['rows', 'columns', 'cells'] as const)
+    if (has[what] > bounds[what])
+      throw new Error(`${name} has more than ${formatNumber(bounds[what])} ${what}: ${bounds.isNo}.`)
 }
 
 const noBook = (name: string): Error =>
   new Error(`${name} is not an XLSX file that can be read: it is broken or of another kind.`)
 
-async function bookRows(name: string, bytes: ArrayBuffer): Promise<string[][]> {
-  await lookIntoBook(name, bytes)
+async function bookRows(name: string, bytes: ArrayBuffer, bounds: TableBounds): Promise<string[][]> {
+  await lookIntoBook(name, bytes, bounds)
   const { default: excel } = await import('exceljs')
   const book = new excel.Workbook()
   try {
@@ -77,7 +103,7 @@ async function bookRows(name: string, bytes: ArrayBuffer): Promise<string[][]> {
 }
 
 /** What a book holds, before it is taken apart: packed a thousandfold, or with one cell far to the right, it takes all memory. */
-async function lookIntoBook(name: string, bytes: ArrayBuffer): Promise<void> {
+async function lookIntoBook(name: string, bytes: ArrayBuffer, bounds: TableBounds): Promise<void> {
   const { default: Zip } = await import('jszip')
   const zip = await Zip.loadAsync(bytes).catch(() => {
     throw noBook(name)
@@ -86,7 +112,7 @@ async function lookIntoBook(name: string, bytes: ArrayBuffer): Promise<void> {
   for (const entry of Object.values(zip.files)) {
     if (entry.dir) continue
     const isSheet = /^xl\/worksheets\/[^/]+\.xml$/i.test(entry.name)
-    const counted = isSheet ? new CountedSheet(name) : null
+    const counted = isSheet ? new CountedSheet(name, bounds) : null
     // Unpacked piece by piece: what it says of its own size may be a lie.
     await new Promise<void>((resolve, reject) => {
       const stream = (entry as unknown as { internalStream(type: 'string'): ZipStream }).internalStream('string')
@@ -98,8 +124,8 @@ async function lookIntoBook(name: string, bytes: ArrayBuffer): Promise<void> {
         .on('data', (piece) => {
           unpackedBytes += piece.length
           try {
-            if (unpackedBytes > MOST_UNPACKED_BYTES)
-              throw new Error(`${name} unpacks to more than ${megabytes(MOST_UNPACKED_BYTES)}: it is not read.`)
+            if (unpackedBytes > bounds.unpackedBytes)
+              throw new Error(`${name} unpacks to more than ${megabytes(bounds.unpackedBytes)}: it is not read.`)
             counted?.take(piece)
           } catch (error) {
             stop(error)
@@ -126,8 +152,11 @@ class CountedSheet {
   private rows = 0
   private cells = 0
 
-  constructor(name: string) {
+  private readonly bounds: TableBounds
+
+  constructor(name: string, bounds: TableBounds) {
     this.name = name
+    this.bounds = bounds
   }
 
   /** @throws {Error} once there are too many */
@@ -144,7 +173,7 @@ class CountedSheet {
       columns = Math.max(columns, columnOf(at?.[1] ?? ''))
       this.rows = Math.max(this.rows, Number(at?.[2] ?? 0))
     }
-    refuseMany(this.name, this.rows, columns, this.cells)
+    refuseMany(this.name, { rows: this.rows, columns, cells: this.cells }, this.bounds)
   }
 }
 
@@ -152,10 +181,14 @@ class CountedSheet {
 const columnOf = (letters: string): number =>
   [...letters].reduce((sum, letter) => 26 * sum + letter.charCodeAt(0) - 64, 0)
 
+/** A day alone, or with its time of day where it has one. @param iso of a date in a book */
+const dateText = (iso: string): string =>
+  iso.slice(11, 19) === '00:00:00' ? iso.slice(0, 10) : `${iso.slice(0, 10)} ${iso.slice(11, 19)}`
+
 /** A cell as text. @throws {Error} where it holds an error, or a formula that was never worked out */
 function cellText(value: CellValue, where: string): string {
   if (value === null || value === undefined) return ''
-  if (value instanceof Date) return Number.isNaN(value.getTime()) ? '' : value.toISOString().slice(0, 10)
+  if (value instanceof Date) return Number.isNaN(value.getTime()) ? '' : dateText(value.toISOString())
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   if (typeof value !== 'object') return String(value)
   if ('error' in value) throw new Error(`${where}, holds the error ${value.error}: mend it in the book.`)

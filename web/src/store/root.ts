@@ -7,6 +7,7 @@ import {
 } from '@reduxjs/toolkit'
 import type { CatalogueInForce } from '@yard-lamp/core/catalogue'
 import { jobSlice } from './job-slice.ts'
+import { logSlice } from './log-slice.ts'
 import { recordsSlice } from './records-slice.ts'
 import { draftSlice, saveSlice } from './save-slice.ts'
 import { viewSlice } from './view-slice.ts'
@@ -31,6 +32,7 @@ export const rootReducer = combineSlices(
   viewSlice,
   catalogueSlice,
   recordsSlice,
+  logSlice,
   yearSlice,
 )
 export type RootState = ReturnType<typeof rootReducer>

@@ -1,5 +1,6 @@
 import type { Battery } from '../../catalogue/schema.ts'
 import { type Chemistry, chemistryRow } from '../../tables/chemistries.ts'
+import { batteriesIn, type NamedBattery } from '../batteries.ts'
 import type { Cause, Expected, Read, Reading, Step } from '../step.ts'
 import { about, atMost, between, field, isOut, measuring, oneByOne, step, UNKNOWN } from '../step.ts'
 import { circuitOf, type Work } from '../work.ts'
@@ -44,25 +45,6 @@ const CAUSES: readonly Cause[] = [
   },
 ]
 
-interface Cell {
-  readonly called: string
-  readonly id: string
-}
-
-/** Each unit by its name: string, then place in the string. */
-function unitsIn(work: Work): Cell[] {
-  const { bank } = work.design.battery
-  if (!bank) return []
-  const name = work.names.units.get('battery') ?? 'GB1'
-  const [series, parallel] = [bank.series.value, bank.parallel.value]
-  return Array.from({ length: parallel }, (_, p) =>
-    Array.from({ length: series }, (_, s) => {
-      const at = parallel > 1 && series > 1 ? `${p + 1}.${s + 1}` : `${parallel > 1 ? p + 1 : s + 1}`
-      return { called: series * parallel === 1 ? name : `${name}.${at}`, id: `${work.prefix}battery.${p + 1}.${s + 1}` }
-    }),
-  ).flat()
-}
-
 function restOf(item: Battery): Expected & { readonly low: number; readonly high: number } {
   const cells = Math.round(item.unitVoltageV / chemistryRow(item.chemistry).cellNominalV)
   const [lowV, highV] = REST_V[item.chemistry]
@@ -81,9 +63,9 @@ export function bank(work: Work): Step[] {
   const { design, prefix, whose, write } = work
   const { bank: stands, item } = design.battery
   if (!stands || !item) return []
-  const units = unitsIn(work)
+  const units = batteriesIn(work)
   const rest = restOf(item)
-  const one = ({ called, id }: Cell) =>
+  const one = ({ called, id }: NamedBattery) =>
     step(
       {
         id,

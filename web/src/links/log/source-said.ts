@@ -1,0 +1,20 @@
+import type { ReadingSource, SourceSaid } from '../../api/client.ts'
+
+/** What a person said of a source, to be said again with a change. */
+export const saidOf = ({
+  name,
+  clockFastMin,
+  offsetMin,
+  mapping,
+  address,
+  topic,
+  account,
+}: ReadingSource): SourceSaid => ({
+  name,
+  clockFastMin,
+  offsetMin,
+  mapping,
+  address,
+  topic,
+  account,
+})
