@@ -33,7 +33,7 @@ Lives a system of a job and speaks MQTT as a small gateway on site would, by a b
   --seed N         another year of weather and use; 1 where left out
   --no-sun         without a sensor of sun beside the panels
   --port N         of its broker; 18830 where left out
-  --server URL     of Yard Lamp; http://127.0.0.1:4173 where left out
+  --server URL     of Yard Lamp; http://127.0.0.1:8460 where left out
   --no-connect     does not enter itself with the job: connect it on the log page
 `
 
@@ -62,7 +62,7 @@ export function readOptions(args: readonly string[]): Options | 'help' {
     everyMin,
     seed: number('seed', values.seed ?? '1', 0, 1e9),
     port: number('port', values.port ?? '18830', 0, 65_535),
-    server: (values.server ?? 'http://127.0.0.1:4173').replace(/\/$/, ''),
+    server: (values.server ?? 'http://127.0.0.1:8460').replace(/\/$/, ''),
     hasSun: values['no-sun'] !== true,
     isToConnect: values['no-connect'] !== true,
   }

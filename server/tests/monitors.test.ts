@@ -134,7 +134,7 @@ test('a gap between two readings is asked for', async () => {
   await until(() => gateway.asked.length > 0)
   gateway.say([START], 81)
   await until(async () => (await times()).length === 1)
-  gateway.say([START + 60 * MINUTE_MS], 79)
+  gateway.say([START + 300 * MINUTE_MS], 79)
   await until(() => gateway.asked.includes(START + 1))
 })
 

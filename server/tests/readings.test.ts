@@ -84,6 +84,15 @@ describe('readings', () => {
     expect(b.days).toEqual(a.days)
   })
 
+  test('that come one by one, ten minutes apart, have no gaps between them', async () => {
+    const source = await addSource()
+    for (let i = 0; i <= 18; i++) await send(source, [START + i * 600_000], { pvW: [300] })
+    await send(source, [START + 19 * 600_000], { pvW: [300] })
+    const [{ hours, stepMs }] = await read()
+    expect(stepMs).toBe(600_000)
+    expect(figure(HOUR_FIGURES, hours[2], 'pvWh')).toBe(300)
+  })
+
   test('move when the clock of their source is set right, and sums with them', async () => {
     const source = await addSource()
     const times = minutes(2)

@@ -1,4 +1,4 @@
-import { type Batch, batchOf, mostSpaceMs, parseBatch, type Sample, samplesOf } from '@yard-lamp/core/log'
+import { type Batch, batchOf, HOUR_MS, mostSpaceMs, parseBatch, type Sample, samplesOf } from '@yard-lamp/core/log'
 import { and, desc, eq, isNull } from 'drizzle-orm'
 import { connect, type MqttClient } from 'mqtt'
 import pg from 'pg'
@@ -109,6 +109,9 @@ export class Monitors {
   }
 }
 
+/** Spaces between messages of which the middle one is usual. */
+const SPACES = 9
+
 /** Names our locks among others of the database. */
 const LOCK = 0x79617264
 
@@ -127,6 +130,8 @@ class Heard {
   private timer: NodeJS.Timeout | undefined
   private writing: Promise<void> = Promise.resolve()
   private lastMs: number | null = null
+  /** Between the last messages. */
+  private spacesMs: number[] = []
   /** Asked for since the way was made: until it answers, it is not asked for the same again. */
   private askedMs = NEVER_MS
 
@@ -211,11 +216,20 @@ class Heard {
     const samples = samplesOf(batch)
     const [first, last] = [samples[0], samples.at(-1)]
     if (!first || !last) return
-    if (this.lastMs !== null && first.atMs - this.lastMs > mostSpaceMs(this.source.stepMs)) this.ask(this.lastMs + 1)
+    if (this.lastMs !== null) this.missed(this.lastMs, first.atMs)
     this.lastMs = Math.max(this.lastMs ?? NEVER_MS, last.atMs)
     this.waiting.push(...samples)
     if (this.waiting.length >= MOST_WAITING) void this.write()
     else this.timer ??= setTimeout(() => void this.write(), GATHER_MS)
+  }
+
+  /** Asks for what lies between two readings that are further apart than they usually are. */
+  private missed(lastMs: number, nextMs: number): void {
+    const spaceMs = nextMs - lastMs
+    if (spaceMs <= 0) return
+    const usual = [...this.spacesMs].sort((a, b) => a - b)[Math.floor(this.spacesMs.length / 2)]
+    if (spaceMs > mostSpaceMs(usual ?? HOUR_MS)) this.ask(lastMs + 1)
+    this.spacesMs = [...this.spacesMs, spaceMs].slice(-SPACES)
   }
 
   /** What waits, all together; one after another. */

@@ -59,6 +59,14 @@ export async function readRows(tx: Tx, source: number, fromMs: number, toMs: num
   return rows.map(sampleOf)
 }
 
+/** The last readings of a source, in order of time. */
+export async function lastRows(tx: Tx, source: number, limit: number): Promise<Sample[]> {
+  const { rows } = await tx.execute<Row>(sql`
+    select (extract(epoch from at) * 1000)::float8 as at, ${names} from readings
+    where source = ${source} order by at desc limit ${limit}`)
+  return rows.map(sampleOf).reverse()
+}
+
 /** The last reading before a moment, and the first from another on: what lies beside a stretch. */
 export async function beside(tx: Tx, source: number, beforeMs: number, fromMs: number): Promise<(Sample | null)[]> {
   const one = async (where: SQL, order: SQL) => {

@@ -16,7 +16,7 @@ import { ApiError } from '../http/errors.ts'
 import { jobRevisions, jobs } from '../jobs/table.ts'
 import type { Actor } from '../people/actor.ts'
 import { tellLive } from './live.ts'
-import { readRows, type Tx, writeRows } from './rows.ts'
+import { lastRows, readRows, type Tx, writeRows } from './rows.ts'
 import { jobThere, type SourceRow, sourceOf } from './sources.ts'
 import { readHours, sumAnew } from './sums.ts'
 import { readingDays, readingHours, readingSources, readings } from './table.ts'
@@ -25,6 +25,8 @@ import { readingDays, readingHours, readingSources, readings } from './table.ts'
 export const MOST_ROWS = 90_000
 /** What is typed comes from here; one for each job. */
 const BY_HAND = 'By hand'
+/** Readings from which it is told how far apart they usually are. */
+const ENOUGH = 10
 /** A reading further ahead than this is a clock that is wrong, ms. */
 const MOST_AHEAD_MS = DAY_MS
 
@@ -66,8 +68,9 @@ export class ReadingStore {
     if (!first || !last) return 0
     if (last.atMs > this.now().getTime() + MOST_AHEAD_MS) throw new ApiError('READING_AHEAD')
     const added = await writeRows(tx, source.row, samples)
-    // A few readings say nothing of what is usual.
-    const stepMs = samples.length >= 10 ? usualStepMs(samples) : source.stepMs
+    // A few readings say nothing of what is usual: those before them do.
+    const known = samples.length >= ENOUGH ? samples : await lastRows(tx, source.row, ENOUGH)
+    const stepMs = known.length >= ENOUGH ? usualStepMs(known) : source.stepMs
     await tx
       .update(readingSources)
       .set({ heardAt: this.now(), stepMs, trouble: '' })
