@@ -28,6 +28,7 @@ const STOREYS = [
   'checks',
   'build',
   'log',
+  'upkeep',
   'report',
   'quick',
   'demo',

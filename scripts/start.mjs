@@ -6,6 +6,7 @@ import { createInterface } from 'node:readline'
 import { parseArgs } from 'node:util'
 import { beginAgain, Patience } from './keep.mjs'
 import { processMark, statOf, takeLock, UsageError } from './lock.mjs'
+import { keepNights } from './nights.mjs'
 import { fullDisk, isFree, startCluster } from './postgres.mjs'
 import { checkNode, ensureBuilt, ensureInstalled, root } from './prepare.mjs'
 
@@ -15,11 +16,12 @@ const WATCH_MS = 300
 const LETS_GO_MS = 8000
 /** A server that was told to end has this long, ms. */
 const ENDS_MS = 6000
-const USAGE = `Usage: npm start -- [--port N] [--data FOLDER] [--empty]
+const USAGE = `Usage: npm start -- [--port N] [--data FOLDER] [--empty] [--nightly FOLDER]
 
   --port N       port on this machine (default ${DEFAULT_PORT})
   --data FOLDER  where the database lives (default .data)
   --empty        no demo jobs in a new database
+  --nightly FOLDER  a backup each night into a folder; the last fourteen are kept
 
 DATABASE_URL in the environment uses an existing PostgreSQL instead of a private one.`
 
@@ -29,6 +31,7 @@ function options() {
       port: { type: 'string' },
       data: { type: 'string' },
       empty: { type: 'boolean' },
+      nightly: { type: 'string' },
       help: { type: 'boolean' },
     },
   })
@@ -43,6 +46,7 @@ function options() {
     port,
     data: path.resolve(process.env.INIT_CWD ?? root, values.data ?? path.join(root, '.data')),
     demo: !values.empty,
+    nightly: values.nightly === undefined ? null : path.resolve(process.env.INIT_CWD ?? root, values.nightly),
   }
 }
 
@@ -115,6 +119,11 @@ class Running {
     this.#giveUp = giveUp
   }
 
+  /** Of its database. */
+  url() {
+    return process.env.DATABASE_URL || this.#cluster.url
+  }
+
   /** @returns the port the server listens at; null where it was told to stop before */
   begin() {
     const beginning = this.#begin()
@@ -153,7 +162,7 @@ class Running {
 
   async #beginServer() {
     const { port, demo } = this.#options
-    this.#server = startServer({ url: process.env.DATABASE_URL || this.#cluster.url, port, demo })
+    this.#server = startServer({ url: this.url(), port, demo })
     return this.#server.listening
   }
 
@@ -227,7 +236,7 @@ async function main() {
   let folder = ''
   try {
     checkNode()
-    const { port, data, demo } = options()
+    const { port, data, demo, nightly } = options()
     folder = data
     const { left, letGo } = takeLock(data, port)
     undo.push(letGo)
@@ -238,6 +247,7 @@ async function main() {
     const running = new Running({ data, port, demo }, () => void stop(1))
     undo.push(() => running.stop())
     const at = await running.begin()
+    if (nightly && !stopping) keepNights(nightly, () => running.url(), say)
     if (!stopping) console.log(`Yard Lamp is ready: http://${shownHost()}:${at}/   (Ctrl-C stops it)`)
   } catch (error) {
     if (!stopping) say(fullDisk(error.message, folder) ?? error.message)

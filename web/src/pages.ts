@@ -11,6 +11,7 @@ export type PagePath =
   | 'build'
   | 'labels'
   | 'log'
+  | 'upkeep'
 
 /** A page of a job: its address, its name wherever it is named, and the key that leads to it. */
 export interface JobPage {
@@ -32,6 +33,7 @@ export const JOB_PAGES: readonly JobPage[] = [
   { path: 'proof', key: 'y', title: LINK_TITLE.proof, about: 'Does it get through the year? Hour by hour, many years' },
   { path: 'build', title: 'Build', key: 'b', about: 'On site, step by step: what to do, what to measure' },
   { path: 'log', title: 'Log', key: 'g', about: 'Is it behaving as designed? What was read, and what was done' },
+  { path: 'upkeep', title: 'Upkeep', key: 'u', about: 'What is due, how it is done, and what was done' },
   { path: 'checks', title: 'Checks', key: 'c', about: 'What is wrong, and what is missing' },
   { path: 'options', title: 'Options', key: 'o', about: 'Side by side' },
   {

@@ -18,6 +18,7 @@ const LOAD: Readonly<Record<PagePath, () => Promise<{ default: ComponentType }>>
   parts: () => import('./links/parts/PartsPage.tsx'),
   build: () => import('./links/build/BuildPage.tsx'),
   log: () => import('./links/log/LogPage.tsx'),
+  upkeep: () => import('./upkeep/UpkeepPage.tsx'),
   labels: () => import('./links/build/LabelsPage.tsx'),
   checks: () => import('./checks/ChecksPage.tsx'),
   options: () => import('./options/OptionsPage.tsx'),

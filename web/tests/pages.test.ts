@@ -27,11 +27,16 @@ describe('a refusal', () => {
       'FILE_INVALID',
       'JOB_INVALID',
       'JOB_NOT_FOUND',
+      'READING_AHEAD',
+      'READING_INVALID',
       'RECORDS_FULL',
       'RECORD_DIFFERS',
       'RECORD_INVALID',
       'RECORD_ORDER',
       'REQUEST_INVALID',
+      'SOURCES_FULL',
+      'SOURCE_NAMED',
+      'SOURCE_NOT_FOUND',
     ])
     expect(new ApiFailure('UNREACHABLE', 'no').final).toBe(false)
   })

@@ -101,7 +101,12 @@ const optionOf =
       { type: 'value', name: '%', min: 0, max: 100, ...axisStyle(colour), splitLine: { show: false } },
     ],
     series: [
-      { type: 'bar', data: days.map(({ read }) => kwh(read?.pvWh)), itemStyle: { color: colour('series-1') } },
+      {
+        type: 'bar',
+        data: days.map(({ read }) => kwh(read?.pvWh)),
+        itemStyle: { color: colour('series-1') },
+        barMaxWidth: 26,
+      },
       {
         type: 'line',
         step: 'middle',

@@ -11,6 +11,7 @@ import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { readingFiles } from '../../workers/readings.ts'
 import type { TableFound, TableSummary } from '../../workers/readings.worker.ts'
 import { MappingTable } from './MappingTable.tsx'
+import './import.css'
 import { saidOf } from './source-said.ts'
 
 interface Opened {

@@ -4,6 +4,7 @@ import { Part } from '../../job/Page.tsx'
 import { openLog } from '../../store/log.ts'
 import { selectJobId } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { useUpkeep } from '../../upkeep/use-upkeep.ts'
 import { OfYear } from '../../year/OfYear.tsx'
 import { Unsent } from '../build/Unsent.tsx'
 import { DaysPart } from './DaysPart.tsx'
@@ -40,7 +41,10 @@ export default function LogPage() {
         </div>
       )}
       {told && (
-        <p className={`log-verdict${told.isBehaving === false ? ' log-bad' : ''}`} role="status">
+        <p
+          className={`log-verdict${told.isBehaving === null ? ' log-unsaid' : told.isBehaving ? '' : ' log-bad'}`}
+          role="status"
+        >
           {told.line}
         </p>
       )}
@@ -53,6 +57,7 @@ export default function LogPage() {
       {!told && lacks === '' && (
         <p className="log-empty">{isTelling ? 'Holding the readings against the design …' : NOTHING_READ}</p>
       )}
+      <UpkeepLine jobId={jobId} />
       <Unsent />
       <LiveStrip />
       <WriteDown key={jobId} />
@@ -74,6 +79,22 @@ export default function LogPage() {
         </p>
       </section>
     </div>
+  )
+}
+
+/** What of the upkeep is due, with the way to it. */
+function UpkeepLine({ jobId }: { jobId: string }) {
+  const { begunDay, calendar } = useUpkeep()
+  if (begunDay === null) return null
+  const overdue = calendar.filter(({ state }) => state === 'overdue').length
+  const soon = calendar.filter(({ state }) => state === 'soon').length
+  const parts = [overdue > 0 ? `${overdue} overdue` : '', soon > 0 ? `${soon} in the next two weeks` : ''].filter(
+    Boolean,
+  )
+  return (
+    <p className={overdue > 0 ? 'log-upkeep log-due' : 'log-upkeep'}>
+      <Link to={`/jobs/${jobId}/upkeep`}>Upkeep</Link>: {parts.length > 0 ? parts.join(', ') : 'nothing due'}
+    </p>
   )
 }
 

@@ -1,0 +1,6 @@
+export function keepNights(
+  folder: string,
+  urlOf: () => string,
+  say: (text: string) => void,
+  now?: () => Date,
+): { readonly first: Promise<void>; stop(): void }
