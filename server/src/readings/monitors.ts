@@ -40,7 +40,7 @@ export class Monitors {
   private timer: NodeJS.Timeout | undefined
   private looking: Promise<void> = Promise.resolve()
   private isClosed = false
-
+  private isLost = false
   private readonly lookMs: number
 
   constructor(parts: { url: string; database: Database; store: ReadingStore; log: Logger; lookMs?: number }) {
@@ -54,7 +54,14 @@ export class Monitors {
   /** Begins to hear, and goes on looking. */
   begin(): void {
     this.looking = this.look()
-      .catch((error: unknown) => this.log.warn(faultForLog(error), 'monitors could not be looked for'))
+      .then(() => {
+        this.isLost = false
+      })
+      .catch((error: unknown) => {
+        // Said once while it lasts.
+        if (!this.isLost) this.log.info(faultForLog(error), 'monitors could not be looked for')
+        this.isLost = true
+      })
       .then(() => {
         if (!this.isClosed) this.timer = setTimeout(() => this.begin(), this.lookMs)
       })
