@@ -1,8 +1,9 @@
 // npm run backup -- FILE, npm run restore -- FILE: a whole Yard Lamp in one file, and back. Plain Node, no packages.
+import fs from 'node:fs'
 import path from 'node:path'
 import process from 'node:process'
 import { parseArgs } from 'node:util'
-import { backUp, countsText, restore } from './dump.mjs'
+import { backUp, countsText, holdsJobs, restore } from './dump.mjs'
 import { takeLock, UsageError } from './lock.mjs'
 import { startCluster } from './postgres.mjs'
 import { checkNode, root } from './prepare.mjs'
@@ -51,6 +52,8 @@ async function main() {
   checkNode()
   const { file, data, over } = options()
   if (what === 'backup') {
+    if (!process.env.DATABASE_URL && !fs.existsSync(data))
+      throw new UsageError(`There is no Yard Lamp data in ${data}.`)
     const counts = await withDatabase(data, (url) => backUp(url, file, { over }))
     console.log(`Kept in ${file}: ${countsText(counts)}.`)
     return
@@ -63,7 +66,8 @@ async function main() {
         path.dirname(file),
         `before-restore-${new Date().toISOString().replace(/[:.]/g, '-')}.backup`,
       )
-      const kept = await backUp(url, before).catch(() => null)
+      // What cannot be kept first is not replaced.
+      const kept = (await holdsJobs(url)) ? await backUp(url, before) : null
       const counts = await restore(url, file)
       console.log(`Restored from ${file}: ${countsText(counts)}.`)
       if (kept) console.log(`What was there before is kept in ${before}: ${countsText(kept)}.`)

@@ -4,6 +4,7 @@ export interface Counts {
   readonly readings: number
 }
 export function backUp(url: string, file: string, options?: { over?: boolean }): Promise<Counts & { bytes: number }>
+export function holdsJobs(url: string): Promise<boolean>
 export function restore(url: string, file: string): Promise<Counts>
 export function newestKnown(): number
 export function nightlyFile(folder: string, now: Date): string

@@ -72,6 +72,12 @@ export async function backUp(url, file, { over = false } = {}) {
   return { ...(await countsIn(url)), bytes: fs.statSync(file).size }
 }
 
+/** Whether a database holds a Yard Lamp already. */
+export const holdsJobs = async (url) =>
+  (
+    await run('psql', ['-X', '-A', '-t', '-c', "select to_regclass('public.jobs') is not null"], { env: wayTo(url) })
+  ).trim() === 't'
+
 /** Jobs, photographs and readings of a database. */
 async function countsIn(url) {
   const sql = `select (select count(*) from jobs), (select count(*) from job_files),

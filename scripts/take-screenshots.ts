@@ -2,6 +2,8 @@
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
+import { demoJobs, design, SHIPPED_CATALOGUE } from '@yard-lamp/core'
+import { batchOf, dayOf, isReference, LivingSystem, referenceOf } from '@yard-lamp/core/log'
 import { launchBrowser, startApplication } from './application.ts'
 
 const folder = join(import.meta.dirname, '../docs/screenshots')
@@ -14,6 +16,8 @@ interface Shot {
   readonly night?: boolean
   readonly widthPx?: number
   readonly heightPx?: number
+  /** What is put on the server first. */
+  readonly before?: (origin: string, id: string) => Promise<void>
   readonly act?: (page: Page) => Promise<unknown>
   /** What the act does leaves the job as it is. */
   readonly unchanged?: boolean
@@ -30,7 +34,6 @@ const SHOTS: readonly Shot[] = [
   { name: 'controller-night', path: '/controller', night: true },
   { name: 'proof', path: '/proof' },
   { name: 'backup', path: '/backup', job: 'Rescue hut Greyfell Saddle' },
-  { name: 'catalogue', path: '/catalogue/panel' },
   { name: 'wiring', path: '/wiring', act: (page) => page.getByRole('button', { name: /^Bank to bus bars:/ }).click() },
   {
     name: 'wall',
@@ -60,10 +63,20 @@ const SHOTS: readonly Shot[] = [
     act: reversed,
     unchanged: true,
   },
+  {
+    name: 'log',
+    path: '/log',
+    before: stringOut,
+    act: (page) => page.locator('.log-diagnosis >> nth=0').waitFor(),
+    unchanged: true,
+  },
   { name: 'options', path: '/options' },
   { name: 'checks', path: '/wiring', act: unfused },
   { name: 'sheet', path: '/sheet', heightPx: 1100 },
 ]
+
+/** Charts are drawn within this time, ms. */
+const CHARTS_MS = 1500
 
 /** Brings a part of a long page to its top. */
 const showPart = (page: Page, title: string) =>
@@ -84,6 +97,36 @@ async function reversed(page: Page): Promise<void> {
   await page
     .getByLabel('open-circuit voltage', { exact: true })
     .evaluate((field) => window.scrollTo(0, window.scrollY + field.getBoundingClientRect().top - 210))
+}
+
+/** Four months of a monitor on site, a string of the array out in the last of them. */
+async function stringOut(origin: string, id: string): Promise<void> {
+  const [job] = demoJobs()
+  const reference = job && referenceOf(design(job, SHIPPED_CATALOGUE))
+  if (!reference || !isReference(reference)) throw new Error('the demo job has no plan')
+  const { offsetMs } = reference
+  const today = dayOf(Date.now(), offsetMs)
+  const system = new LivingSystem({
+    reference,
+    seed: 7,
+    fault: 'string-out',
+    faultDay: today - 24,
+    stepMin: 10,
+    hasSun: true,
+  })
+  const send = async (path: string, body: object) => {
+    const answer = await fetch(`${origin}/api/jobs/${id}/readings/sources${path}`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(body),
+    })
+    if (!answer.ok) throw new Error(`readings were not taken: ${await answer.text()}`)
+    return (await answer.json()) as { id: string }
+  }
+  const said = { name: 'Gateway in the hut', clockFastMin: 0, offsetMin: offsetMs / 60_000, mapping: null }
+  const source = await send('', { kind: 'file', ...said, address: null, topic: null, account: null })
+  for (let day = today - 120; day < today; day += 20)
+    await send(`/${source.id}`, batchOf(Array.from({ length: 20 }, (_, i) => system.day(day + i)).flat()))
 }
 
 /** A fuse taken away and a cable too thin, and the list of checks that say so. */
@@ -108,6 +151,7 @@ try {
     night,
     widthPx = 1280,
     heightPx = 800,
+    before,
     act,
     unchanged = false,
   } of SHOTS) {
@@ -120,14 +164,17 @@ try {
       jobs: { id: string; name: string }[]
     }
     const id = jobs.find((job) => job.name === shown)?.id
+    if (before && id) await before(application.origin, id)
     await page.goto(
       application.origin + (path === '/' || /^\/(quick|catalogue)/.test(path) ? path : `/jobs/${id}${path}`),
     )
+    // A page that listens for readings is never done with the network: what it waits for is in its act.
+    const settled = () => (path === '/log' ? page.waitForTimeout(CHARTS_MS) : page.waitForLoadState('networkidle'))
     await page.getByRole('heading', { level: 1 }).waitFor()
-    await page.waitForLoadState('networkidle')
+    await settled()
     await act?.(page)
     await page.evaluate(() => document.fonts.ready)
-    await page.waitForLoadState('networkidle')
+    await settled()
     await page.getByText(/^Saving/).waitFor({ state: 'hidden' })
     // The year is worked once the page is idle: the chain shows what it came to.
     await page.getByText('being worked').first().waitFor({ state: 'hidden' })

@@ -129,6 +129,26 @@ test('a way that falls is made again, and what was missed is asked for', async (
   expect((await source()).trouble).toBe('')
 })
 
+test('a monitor whose clock is fast is asked by its own clock', async () => {
+  begin()
+  await until(() => gateway.asked.length > 0)
+  gateway.say([START + 60 * MINUTE_MS], 81)
+  await until(async () => (await times()).length === 1)
+  const { id: sourceId, name, address, topic } = await source()
+  await server.request('PUT', `/api/jobs/${id}/readings/sources/${sourceId}`, {
+    name,
+    address,
+    topic,
+    clockFastMin: 60,
+    offsetMin: 0,
+    mapping: null,
+    account: null,
+  })
+  await until(() => gateway.asked.length > 1)
+  expect(await times()).toEqual([START])
+  expect(gateway.asked[1]).toBe(START + 60 * MINUTE_MS + 1)
+})
+
 test('a gap between two readings is asked for', async () => {
   begin()
   await until(() => gateway.asked.length > 0)

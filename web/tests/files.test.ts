@@ -135,6 +135,7 @@ describe('a cell is read as it is written', () => {
     [0.1, '0.1'],
     [true, 'yes'],
     [new Date(Date.UTC(2026, 2, 4)), '2026-03-04'],
+    [new Date(Date.UTC(2026, 2, 4, 14, 5)), '2026-03-04 14:05:00'],
     [{ richText: [{ text: 'a' }, { text: 'b' }] }, 'ab'],
     [{ text: 'words', hyperlink: 'https://example.invalid' }, 'words'],
     [{ formula: '1+1', result: 2 }, '2'],

@@ -23,6 +23,14 @@ export { gravityAt25C } from './gravity.ts'
 export { type Living, LivingSystem } from './living.ts'
 export { ordinaryOf } from './ordinary.ts'
 export {
+  type KeptDay,
+  type ListedSource,
+  type ReadingSource,
+  SOURCE_KINDS,
+  type SourceKind,
+  type SourceSaid,
+} from './source.ts'
+export {
   DAY_MS,
   HOUR_FIGURES,
   HOUR_MS,

@@ -122,8 +122,8 @@ const SPACES = 9
 /** Names our locks among others of the database. */
 const LOCK = 0x79617264
 
-const wayOf = ({ address, topic, account, secret }: SourceRow): string =>
-  JSON.stringify([address, topic, account, secret])
+const wayOf = ({ address, topic, account, secret, clockFastMin }: SourceRow): string =>
+  JSON.stringify([address, topic, account, secret, clockFastMin])
 
 /** One monitor that is heard. */
 class Heard {
@@ -139,7 +139,7 @@ class Heard {
   private lastMs: number | null = null
   /** Between the last messages. */
   private spacesMs: number[] = []
-  /** Asked for since the way was made: until it answers, it is not asked for the same again. */
+  /** Asked for last, by its clock: it is not asked for the same again. */
   private askedMs = NEVER_MS
 
   constructor(source: SourceRow, database: Database, store: ReadingStore, log: Logger, againMs: number) {
@@ -192,15 +192,15 @@ class Heard {
       .where(eq(readings.source, this.source.row))
       .orderBy(desc(readings.at))
       .limit(1)
-    return last ? last.at.getTime() : null
+    // By the monitor’s own clock, as all it says.
+    return last ? last.at.getTime() + this.source.clockFastMin * 60_000 : null
   }
 
   /** Asks the monitor for what it has from a moment on. */
   private ask(fromMs: number): void {
     if (this.askedMs >= fromMs && this.askedMs !== NEVER_MS) return
     this.askedMs = fromMs
-    const clockMs = this.source.clockFastMin * 60_000
-    this.client.publish(this.topic('asked'), JSON.stringify({ fromMs: fromMs + clockMs }), { qos: 1 })
+    this.client.publish(this.topic('asked'), JSON.stringify({ fromMs }), { qos: 1 })
   }
 
   private took(topic: string, payload: Buffer): void {
@@ -223,6 +223,8 @@ class Heard {
     const samples = samplesOf(batch)
     const [first, last] = [samples[0], samples.at(-1)]
     if (!first || !last) return
+    // No more is taken than can wait: it lies before the next one that is, and is asked for then.
+    if (this.waiting.length > 0 && this.waiting.length + samples.length > MOST_WAITING) return
     if (this.lastMs !== null) this.missed(this.lastMs, first.atMs)
     this.lastMs = Math.max(this.lastMs ?? NEVER_MS, last.atMs)
     this.waiting.push(...samples)
@@ -256,7 +258,7 @@ class Heard {
       if (error instanceof ApiError && REFUSALS_FINAL.has(error.code)) return this.trouble(error.message)
       // Kept here, and by the monitor: written when the database is back.
       this.log.info(faultForLog(error), 'readings of a monitor wait')
-      this.waiting = [...samples, ...this.waiting].slice(-MOST_WAITING)
+      this.waiting = [...samples, ...this.waiting]
       this.timer ??= setTimeout(() => void this.write(), AGAIN_MS)
     }
   }

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { type Mapping, mappingSchema } from '@yard-lamp/core/log'
+import { type ListedSource, mappingSchema, SOURCE_KINDS, type SourceKind, type SourceSaid } from '@yard-lamp/core/log'
 import { and, asc, count, eq, isNull, sql } from 'drizzle-orm'
 import type { Database } from '../database.ts'
 import { ApiError } from '../http/errors.ts'
@@ -9,40 +9,8 @@ import type { Tx } from './rows.ts'
 import { sumAnew } from './sums.ts'
 import { readingSources } from './table.ts'
 
-export const SOURCE_KINDS = ['hand', 'file', 'monitor'] as const
-export type SourceKind = (typeof SOURCE_KINDS)[number]
 /** Bounds of one job. */
 export const MOST_SOURCES = 40
-/** A source as it is listed: never with its secret. */
-export interface Source {
-  readonly id: string
-  readonly kind: SourceKind
-  readonly name: string
-  readonly clockFastMin: number
-  readonly offsetMin: number
-  readonly stepMs: number
-  readonly mapping: Mapping | null
-  readonly address: string | null
-  readonly topic: string | null
-  readonly account: string | null
-  readonly hasSecret: boolean
-  readonly heardAt: string | null
-  readonly trouble: string
-}
-
-/** What a person says of a source. */
-export interface SourceSaid {
-  readonly name: string
-  readonly clockFastMin: number
-  readonly offsetMin: number
-  readonly mapping: Mapping | null
-  readonly address: string | null
-  readonly topic: string | null
-  readonly account: string | null
-  /** Left out, the one that is kept stays. */
-  readonly secret?: string | null
-}
-
 export type SourceRow = typeof readingSources.$inferSelect
 
 /** Where the readings of jobs come from. */
@@ -56,7 +24,7 @@ export class SourceStore {
   }
 
   /** @throws {ApiError} JOB_NOT_FOUND */
-  async sources(_actor: Actor, jobId: string): Promise<Source[]> {
+  async sources(_actor: Actor, jobId: string): Promise<ListedSource[]> {
     await jobThere(this.database, jobId)
     const rows = await this.database
       .select()
@@ -67,7 +35,7 @@ export class SourceStore {
   }
 
   /** @throws {ApiError} JOB_NOT_FOUND, SOURCES_FULL, SOURCE_NAMED */
-  async addSource(_actor: Actor, jobId: string, kind: SourceKind, said: SourceSaid): Promise<Source> {
+  async addSource(_actor: Actor, jobId: string, kind: SourceKind, said: SourceSaid): Promise<ListedSource> {
     return this.database.transaction(async (tx) => {
       await jobThere(tx, jobId, true)
       const [all] = await tx.select({ n: count() }).from(readingSources).where(eq(readingSources.jobId, jobId))
@@ -86,7 +54,7 @@ export class SourceStore {
    * Changes what is said of a source. A clock that is set otherwise moves its readings; so does the clock of the place their sums.
    * @throws {ApiError} SOURCE_NOT_FOUND, SOURCE_NAMED
    */
-  async changeSource(_actor: Actor, jobId: string, id: string, said: SourceSaid): Promise<Source> {
+  async changeSource(_actor: Actor, jobId: string, id: string, said: SourceSaid): Promise<ListedSource> {
     return this.database.transaction(async (tx) => {
       const before = await sourceOf(tx, jobId, id, true)
       await nameFree(tx, jobId, said.name, id)
@@ -160,7 +128,7 @@ async function sumAll(tx: Tx, source: SourceRow): Promise<void> {
   if (span?.first !== null && span?.last !== null && span) await sumAnew(tx, source, span.first, span.last)
 }
 
-function listed(row: SourceRow): Source {
+function listed(row: SourceRow): ListedSource {
   const mapping = mappingSchema.safeParse(row.mapping)
   return {
     id: row.id,

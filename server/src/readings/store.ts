@@ -4,6 +4,7 @@ import {
   type Batch,
   clockOffsetMs,
   DAY_MS,
+  type KeptDay,
   type KeptHour,
   type Sample,
   samplesOf,
@@ -29,11 +30,6 @@ const BY_HAND = 'By hand'
 const ENOUGH = 10
 /** A reading further ahead than this is a clock that is wrong, ms. */
 const MOST_AHEAD_MS = DAY_MS
-
-export interface KeptDay {
-  readonly day: string
-  readonly figures: readonly (number | null)[]
-}
 
 /** Readings of jobs: rows as they came, and what their hours and days come to. */
 export class ReadingStore {

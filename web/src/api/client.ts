@@ -1,7 +1,7 @@
 import type { CatalogueItem, Edit, Job, JobListing, JobSummary, StoredJob } from '@yard-lamp/core'
 import type { CatalogueInForce, PriceList, StoredItem, StoredPriceList } from '@yard-lamp/core/catalogue'
 import { jobText, REFUSALS, type RefusalCode } from '@yard-lamp/core/job'
-import type { Batch, KeptHour, Mapping } from '@yard-lamp/core/log'
+import type { Batch, ListedSource, ReadingSource, SourceSaid } from '@yard-lamp/core/log'
 import type { SiteRecord } from '@yard-lamp/core/records'
 import type { KnownPlace, SpotOnMap } from '@yard-lamp/core/site'
 
@@ -40,32 +40,6 @@ export class ApiFailure extends Error {
 export interface Summarised {
   readonly summary: JobSummary
   readonly mark: string
-}
-
-/** What a person says of a source of readings. */
-export interface SourceSaid {
-  readonly name: string
-  /** Its clock is so much fast, minutes. */
-  readonly clockFastMin: number
-  /** Of the clock of the place from UTC, minutes. */
-  readonly offsetMin: number
-  readonly mapping: Mapping | null
-  readonly address: string | null
-  readonly topic: string | null
-  readonly account: string | null
-  readonly secret?: string | null
-}
-
-/** Where readings come from, with what they come to. */
-export interface ReadingSource extends Omit<SourceSaid, 'secret'> {
-  readonly id: string
-  readonly kind: 'hand' | 'file' | 'monitor'
-  readonly hasSecret: boolean
-  readonly heardAt: string | null
-  /** What is wrong with the way to it; empty while all is well. */
-  readonly trouble: string
-  readonly hours: readonly KeptHour[]
-  readonly days: readonly { readonly day: string; readonly figures: readonly (number | null)[] }[]
 }
 
 /** A kept state of a job. */
@@ -174,9 +148,9 @@ export const api = {
   readRows: (id: string, sourceId: string, fromMs: number, toMs: number) =>
     request<Batch & { isAll: boolean }>('GET', `/jobs/${id}/readings/sources/${sourceId}?from=${fromMs}&to=${toMs}`),
   addSource: (id: string, kind: 'file' | 'monitor', said: SourceSaid) =>
-    request<ReadingSource>('POST', `/jobs/${id}/readings/sources`, { kind, ...said }),
+    request<ListedSource>('POST', `/jobs/${id}/readings/sources`, { kind, ...said }),
   changeSource: (id: string, sourceId: string, said: SourceSaid) =>
-    request<ReadingSource>('PUT', `/jobs/${id}/readings/sources/${sourceId}`, said, LONG_TIMEOUT_MS),
+    request<ListedSource>('PUT', `/jobs/${id}/readings/sources/${sourceId}`, said, LONG_TIMEOUT_MS),
   removeSource: (id: string, sourceId: string) =>
     request<void>('DELETE', `/jobs/${id}/readings/sources/${sourceId}`, undefined, LONG_TIMEOUT_MS),
   addReadings: (id: string, sourceId: string, batch: Batch) =>

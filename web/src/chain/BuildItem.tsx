@@ -1,7 +1,6 @@
-import { design } from '@yard-lamp/core'
-import { jobAsBuilt, progressOf, standingsOf, stepsOf } from '@yard-lamp/core/build'
+import { progressOf, standingsOf, stepsOf } from '@yard-lamp/core/build'
 import { memo, useMemo } from 'react'
-import { selectBuildings } from '../store/records.ts'
+import { designAsBuilt, selectBuildings } from '../store/records.ts'
 import { type LinkStatus, selectDesignOrNull } from '../store/selectors.ts'
 import { useAppSelector } from '../store/store.ts'
 import { useWhenIdle } from '../store/use-when-idle.ts'
@@ -20,7 +19,7 @@ function useAnswer(): { readonly answer: string; readonly status: LinkStatus } {
   return useMemo(() => {
     if (!open || !built) return { answer: 'not begun', status: 'missing' }
     if (built.signedOff) return { answer: `as built ${built.number}, signed`, status: 'sound' }
-    const steps = stepsOf(design(jobAsBuilt(open.job, built), open.catalogue), null)
+    const steps = stepsOf(designAsBuilt(open.design, built), null)
     const { done, failed, again } = progressOf(standingsOf(steps, built))
     const more = [failed > 0 ? `${failed} failed` : '', again > 0 ? `${again} again` : ''].filter((text) => text !== '')
     return {

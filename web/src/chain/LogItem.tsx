@@ -1,8 +1,10 @@
 import { memo, useEffect } from 'react'
-import { openLog } from '../store/log.ts'
+import { openLog, tellAgain } from '../store/log.ts'
 import type { LogState } from '../store/log-slice.ts'
-import type { LinkStatus } from '../store/selectors.ts'
+import { selectRecords } from '../store/records.ts'
+import { type LinkStatus, selectDesignOrNull } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
+import { useWhenIdle } from '../store/use-when-idle.ts'
 import { PageLine } from './PageLine.tsx'
 
 /** Readings can wait until the design stands there, ms. */
@@ -19,9 +21,23 @@ export const LogItem = memo(function LogItem({ jobId }: { jobId: string }) {
     const timer = setTimeout(() => void dispatch(openLog(jobId)), LATER_MS)
     return () => clearTimeout(timer)
   }, [dispatch, jobId, isOpen, isKnown])
+  useToldAgain()
   const { answer, status } = answerOf(isKnown ? log : null)
   return <PageLine jobId={jobId} path="log" answer={answer} status={status} />
 })
+
+/** Held against the design again when that, the records or the readings move, and the page is idle: not with each key. */
+function useToldAgain(): void {
+  const newest = useAppSelector(selectDesignOrNull)
+  const open = useWhenIdle(newest)
+  const records = useAppSelector(selectRecords)
+  const sources = useAppSelector(({ log }) => log.sources)
+  const dispatch = useAppDispatch()
+  // biome-ignore lint/correctness/useExhaustiveDependencies: told again when one of them moves
+  useEffect(() => {
+    if (open) void dispatch(tellAgain())
+  }, [dispatch, open, records, sources])
+}
 
 function answerOf(log: LogState | null): { readonly answer: string; readonly status: LinkStatus } {
   if (!log || log.status === 'reading') return { answer: '…', status: 'missing' }

@@ -12,6 +12,9 @@ interface TextFieldProps {
   wide?: boolean
   /** Shown where empty: what is taken instead. */
   assumed?: string
+  hint?: string
+  /** A password is not shown while it is typed. */
+  type?: 'text' | 'password'
 }
 
 export function TextField({
@@ -23,6 +26,8 @@ export function TextField({
   required = false,
   wide = false,
   assumed,
+  hint,
+  type = 'text',
 }: TextFieldProps) {
   const id = useId()
   return (
@@ -31,6 +36,7 @@ export function TextField({
       <span className="field-box">
         <input
           id={id}
+          type={type}
           data-place={place}
           value={value}
           maxLength={most}
@@ -40,6 +46,7 @@ export function TextField({
           onChange={(event) => (!required || event.target.value.trim() !== '') && onValue(event.target.value)}
         />
       </span>
+      {hint && <span className="field-note">{hint}</span>}
     </div>
   )
 }

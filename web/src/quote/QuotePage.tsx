@@ -12,6 +12,7 @@ import { useLeaveGuard } from '../job/use-leave-guard.ts'
 import { useOpenJob } from '../job/use-open-job.ts'
 import { selectCatalogue, selectDesignOrNull } from '../store/selectors.ts'
 import { useAppSelector } from '../store/store.ts'
+import { useWorkedYear } from '../year/use-worked-year.ts'
 import { Quote } from './Quote.tsx'
 import { QuoteForm } from './QuoteForm.tsx'
 import '../job/page.css'
@@ -35,6 +36,8 @@ function Offered({ id }: { id: string }) {
   // Something is typed here: it is undone, saved and guarded as on every page of a job.
   useJobKeys()
   useLeaveGuard()
+  // The bar says what the checks find, and one of them needs the year.
+  useWorkedYear()
   const job = useAppSelector((state) => state.job?.job)
   const catalogue = useAppSelector(selectCatalogue)
   // The day where it is printed, as 2026-11-28.

@@ -38,7 +38,7 @@ let hurried = new AbortController()
 function keepNow(): boolean | null {
   const state = notYetKept
   notYetKept = null
-  return state && keepDraft(state.id, state.baseRevision, state.job, ownSaves.lastMark(state.id))
+  return state && keepDraft(state.id, state.baseRevision, state.job, ownSaves.marks(state.id))
 }
 // A page left within those milliseconds takes its last edit along as well.
 globalThis.addEventListener?.('pagehide', () => void keepNow())
@@ -196,7 +196,7 @@ async function save(
   if (acts?.length === 0) return { revision: baseRevision }
   ownSaves.sent(id, job)
   // The draft says what is on its way: a page opened again meanwhile knows it for its own, however late it arrives.
-  markDraft(id, ownSaves.lastMark(id))
+  markDraft(id, ownSaves.marks(id))
   try {
     if (acts === null) return await api.saveJob(id, baseRevision, job, summarised)
     try {

@@ -7,8 +7,8 @@ export interface Draft {
   readonly tab: string
   readonly baseRevision: number
   readonly job: Job
-  /** Mark of the document that was sent last without an answer; null where none was. */
-  readonly sent: string | null
+  /** Marks of the documents that were sent without an answer, the last one last. */
+  readonly sent: readonly string[]
   /** When it was kept, ISO 8601. */
   readonly at: string
 }
@@ -39,7 +39,7 @@ export function markOf(job: Job): string {
 }
 
 /** @returns whether the browser keeps it: a private window or a full disk may not */
-export function keepDraft(jobId: string, baseRevision: number, job: Job, sent: string | null): boolean {
+export function keepDraft(jobId: string, baseRevision: number, job: Job, sent: readonly string[]): boolean {
   try {
     const head = `{"baseRevision":${baseRevision},"sent":${JSON.stringify(sent)},"at":"${new Date().toISOString()}"`
     localStorage.setItem(keyOf(jobId, THIS_TAB), `${head},"job":${jobText(job)}}`)
@@ -50,10 +50,10 @@ export function keepDraft(jobId: string, baseRevision: number, job: Job, sent: s
   }
 }
 
-const SENT = /^(\{"baseRevision":\d+,"sent":)(?:null|"[^"]*")/
+const SENT = /^(\{"baseRevision":\d+,"sent":)(?:null|"[^"]*"|\[[^\]]*\])/
 
 /** A draft of this tab says what is on its way now; when it was kept stays as it was. Nothing where none is kept. */
-export function markDraft(jobId: string, sent: string | null): void {
+export function markDraft(jobId: string, sent: readonly string[]): void {
   const key = keyOf(jobId, THIS_TAB)
   const kept = textOf(key)
   if (kept === null) return
@@ -93,14 +93,17 @@ function textOf(key: string): string | null {
   }
 }
 
+/** Drafts of before told the last mark alone. */
+const marksIn = (sent: unknown): string[] => [sent].flat().filter((mark): mark is string => typeof mark === 'string')
+
 function draftIn(tab: string, text: string): Draft | LeftDraft {
   let at = ''
   try {
-    const kept = JSON.parse(text) as { baseRevision: number; job: unknown; sent?: string | null; at?: string }
+    const kept = JSON.parse(text) as { baseRevision: number; job: unknown; sent?: unknown; at?: string }
     at = kept.at ?? ''
     const job = keptJob(kept.job)
     if (!Number.isInteger(kept.baseRevision)) throw new InputError('INPUT_INVALID', '', 'it names no revision')
-    return { tab, baseRevision: kept.baseRevision, job, sent: kept.sent ?? null, at }
+    return { tab, baseRevision: kept.baseRevision, job, sent: marksIn(kept.sent), at }
   } catch (error) {
     const problem = error instanceof InputError ? error.message : 'it is no document'
     return { tab, at, job: null, text, problem }

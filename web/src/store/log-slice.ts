@@ -1,7 +1,6 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit'
-import type { LogTold } from '@yard-lamp/core/log'
+import type { LogTold, ReadingSource } from '@yard-lamp/core/log'
 import type { Values } from '@yard-lamp/core/records'
-import type { ReadingSource } from '../api/client.ts'
 
 /** The last that was heard of a source. */
 export interface LiveReading {
@@ -49,7 +48,13 @@ export const logSlice = createSlice({
     tellingBegun: (state): LogState => ({ ...state, isTelling: true }),
     logTold: (state, { payload }: PayloadAction<{ jobId: string; told: LogTold | null; lacks: string }>): LogState =>
       state.jobId === payload.jobId ? { ...state, isTelling: false, told: payload.told, lacks: payload.lacks } : state,
+    tellingFailed: (state, { payload }: PayloadAction<string>): LogState => ({
+      ...state,
+      isTelling: false,
+      problem: payload,
+    }),
     liveHeard: (state, { payload }: PayloadAction<LiveReading>): LogState => ({ ...state, live: payload }),
   },
 })
-export const { logOpened, sourcesRead, sourcesFailed, tellingBegun, logTold, liveHeard } = logSlice.actions
+export const { logOpened, sourcesRead, sourcesFailed, tellingBegun, tellingFailed, logTold, liveHeard } =
+  logSlice.actions

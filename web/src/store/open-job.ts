@@ -65,7 +65,7 @@ function openDraft(dispatch: AppDispatch, stored: StoredJob, draft: Draft): void
 export const closeJob = () => (dispatch: AppDispatch, getState: () => RootState) => {
   const { job, save } = getState()
   if (job && save.status !== 'saved') {
-    keepDraft(job.id, job.baseRevision, job.job, ownSaves.lastMark(job.id))
+    keepDraft(job.id, job.baseRevision, job.job, ownSaves.marks(job.id))
     saveAtOnce()
   }
   dispatch(jobClosed())

@@ -1,6 +1,6 @@
-import { createSelector } from '@reduxjs/toolkit'
-import type { Job } from '@yard-lamp/core'
-import { buildingsOf } from '@yard-lamp/core/build'
+import { createSelector, weakMapMemoize } from '@reduxjs/toolkit'
+import { type Design, design, type Job } from '@yard-lamp/core'
+import { type Built, buildingsOf, jobAsBuilt } from '@yard-lamp/core/build'
 import { recordSchema, type SiteRecord } from '@yard-lamp/core/records'
 import { ApiFailure, api } from '../api/client.ts'
 import {
@@ -13,6 +13,7 @@ import {
   recordWritten,
 } from './records-slice.ts'
 import type { AppDispatch, RootState } from './root.ts'
+import { selectDesignOrNull } from './selectors.ts'
 
 /** What was done on site: kept in this browser at once, sent to the server, and sent again until it has it. */
 
@@ -125,6 +126,16 @@ export const selectRecords = createSelector(
   },
 )
 export const selectBuildings = createSelector([selectRecords], buildingsOf)
+
+/** The design that stands on site: of the option that is built, else of the one worked on. The same for the same two. */
+export const designAsBuilt = weakMapMemoize((open: Design, built: Built | null): Design => {
+  const job = jobAsBuilt(open.job, built)
+  return job === open.job ? open : design(job, open.catalogue)
+})
+/** Null until a job and the catalogue are read. */
+export const selectDesignAsBuilt = createSelector([selectDesignOrNull, selectBuildings], (open, buildings) =>
+  open ? designAsBuilt(open.design, buildings.at(-1) ?? null) : null,
+)
 
 const plans = new Map<string, Promise<Job>>()
 /** The job as it was planned when the work began: a revision never changes. */

@@ -2,11 +2,12 @@ import { Button } from '@mantine/core'
 import type { RecordOf } from '@yard-lamp/core/records'
 import { formatDay } from '@yard-lamp/core/units'
 import type { DueTask } from '@yard-lamp/core/upkeep'
-import { useEffect, useId, useState } from 'react'
+import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
+import { TextField } from '../fields/TextField.tsx'
 import { Part } from '../job/Page.tsx'
-import { Unsent } from '../links/build/Unsent.tsx'
-import { lastWho, rememberWho, written } from '../links/build/who.ts'
+import { Unsent } from '../records/Unsent.tsx'
+import { lastWho, rememberWho, written } from '../records/who.ts'
 import { writeRecords } from '../store/records.ts'
 import { selectJobId } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
@@ -107,7 +108,6 @@ function Work({ due: { task }, onDone }: { due: DueTask; onDone: () => void }) {
   const [who, setWho] = useState(lastWho)
   const [fileIds, setFileIds] = useState<readonly string[]>([])
   const [problem, setProblem] = useState('')
-  const ids = { who: useId(), note: useId() }
   const write = (outcome: RecordOf<'upkeep'>['outcome']) => {
     if (who.trim() === '') return setProblem('Who did it, by name.')
     rememberWho(who.trim())
@@ -132,17 +132,9 @@ function Work({ due: { task }, onDone }: { due: DueTask; onDone: () => void }) {
       <p>{task.how}</p>
       {task.tools !== '' && <p className="soft">With: {task.tools}.</p>}
       <div className="upkeep-row">
-        <div className="field">
-          <label htmlFor={ids.who}>Who</label>
-          <span className="field-box">
-            <input id={ids.who} value={who} maxLength={120} onChange={(event) => setWho(event.target.value)} />
-          </span>
-        </div>
-        <div className="field upkeep-note">
-          <label htmlFor={ids.note}>Note</label>
-          <span className="field-box">
-            <input id={ids.note} value={note} maxLength={2000} onChange={(event) => setNote(event.target.value)} />
-          </span>
+        <TextField label="Who" place="upkeep.who" value={who} most={120} onValue={setWho} />
+        <div className="upkeep-note">
+          <TextField label="Note" place="upkeep.note" value={note} most={2000} onValue={setNote} />
         </div>
       </div>
       <TaskPhotos fileIds={fileIds} onFiles={setFileIds} />

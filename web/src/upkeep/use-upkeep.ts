@@ -1,11 +1,9 @@
-import { design } from '@yard-lamp/core'
-import { jobAsBuilt } from '@yard-lamp/core/build'
+import type { ReadingSource } from '@yard-lamp/core/log'
 import { DAY_FIGURES } from '@yard-lamp/core/log'
 import { isLogEntry, type SiteRecord } from '@yard-lamp/core/records'
 import { calendarOf, type DueTask, type UpkeepStanding, upkeepOf } from '@yard-lamp/core/upkeep'
 import { useMemo } from 'react'
-import type { ReadingSource } from '../api/client.ts'
-import { selectBuildings, selectRecords } from '../store/records.ts'
+import { designAsBuilt, selectBuildings, selectRecords } from '../store/records.ts'
 import { selectDesign } from '../store/selectors.ts'
 import { useAppSelector } from '../store/store.ts'
 
@@ -23,10 +21,7 @@ export function useUpkeep(): Upkeep {
   const built = useAppSelector(selectBuildings).at(-1) ?? null
   const records = useAppSelector(selectRecords)
   const sources = useAppSelector(({ log }) => log.sources)
-  const made = useMemo(() => {
-    const job = jobAsBuilt(planned.job, built)
-    return job === planned.job ? planned : design(job, planned.catalogue)
-  }, [planned, built])
+  const made = designAsBuilt(planned, built)
   const tasks = useMemo(() => upkeepOf(made), [made])
   return useMemo(() => {
     const standing = standingOf(made.job.site.monthsInUse, built?.signedOff?.day ?? null, records, sources)

@@ -2,11 +2,11 @@ import { Button } from '@mantine/core'
 import { findings } from '@yard-lamp/core'
 import { stillOpen } from '@yard-lamp/core/checks'
 import { useId, useState } from 'react'
+import { written } from '../../records/who.ts'
 import { writeRecords } from '../../store/records.ts'
 import { selectOption } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import type { Building } from './use-building.ts'
-import { written } from './who.ts'
 
 interface BeginProps {
   building: Building

@@ -2,10 +2,10 @@ import { IconCamera } from '@tabler/icons-react'
 import type { RecordOf } from '@yard-lamp/core/records'
 import { useEffect, useRef, useState } from 'react'
 import { api } from '../../api/client.ts'
+import { written } from '../../records/who.ts'
 import { writeRecords } from '../../store/records.ts'
 import { selectJobId } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
-import { written } from './who.ts'
 
 /** A photograph on its way. */
 interface Sending {

@@ -5,11 +5,11 @@ import { stillOpen } from '@yard-lamp/core/checks'
 import { useId, useState } from 'react'
 import { Link } from 'react-router'
 import { Part } from '../../job/Page.tsx'
+import { written } from '../../records/who.ts'
 import { writeRecords } from '../../store/records.ts'
 import { selectJobId } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import type { Building } from './use-building.ts'
-import { written } from './who.ts'
 
 interface SignOffProps {
   building: Building

@@ -10,6 +10,7 @@ import {
 } from '@yard-lamp/core/build'
 import type { Outcome } from '@yard-lamp/core/records'
 import { useId, useRef, useState } from 'react'
+import { written } from '../../records/who.ts'
 import { hold, writeRecords } from '../../store/records.ts'
 import { stepTyped, type TypedStep } from '../../store/records-slice.ts'
 import { useAppDispatch, useAppSelector, useAppStore } from '../../store/store.ts'
@@ -20,7 +21,6 @@ import { STANDING } from './StepList.tsx'
 import { Tried } from './Tried.tsx'
 import type { Building } from './use-building.ts'
 import { WhatItMeans } from './WhatItMeans.tsx'
-import { written } from './who.ts'
 
 interface StepCardProps {
   building: Building

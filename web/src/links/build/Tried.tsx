@@ -1,8 +1,8 @@
 import { type Built, figureText } from '@yard-lamp/core/build'
 import type { Writer } from '@yard-lamp/core/units'
+import { written } from '../../records/who.ts'
 import { writeRecords } from '../../store/records.ts'
 import { useAppDispatch } from '../../store/store.ts'
-import { written } from './who.ts'
 
 const OUTCOME = { pass: '✓ passed', fail: '✗ failed', left: '– left out' } as const
 

@@ -10,8 +10,8 @@ import {
   stepsOf,
 } from '@yard-lamp/core/build'
 import { useEffect, useMemo, useState } from 'react'
-import { planOf, selectBuildings } from '../../store/records.ts'
-import { selectCatalogue, selectJob, selectJobId } from '../../store/selectors.ts'
+import { designAsBuilt, planOf, selectBuildings } from '../../store/records.ts'
+import { selectCatalogue, selectDesign, selectJobId } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
 
 /** The building under way, or the last one that was signed; with where each of its steps stands. */
@@ -25,11 +25,10 @@ export interface Building {
 
 /** @param now air and light, for what panels measure; null while nobody read them */
 export function useBuilding(now: Now | null): Building {
-  const whole = useAppSelector(selectJob)
-  const catalogue = useAppSelector(selectCatalogue)
+  const planned = useAppSelector(selectDesign)
   const buildings = useAppSelector(selectBuildings)
   const built = buildings.at(-1) ?? null
-  const made = useMemo(() => design(jobAsBuilt(whole, built), catalogue), [whole, built, catalogue])
+  const made = designAsBuilt(planned, built)
   const steps = useMemo(() => stepsOf(made, now), [made, now])
   const standings = useMemo(() => standingsOf(steps, built), [steps, built])
   return { design: made, built, earlier: buildings.slice(0, -1), standings }

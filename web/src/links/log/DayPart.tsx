@@ -1,12 +1,11 @@
-import { type Batch, DAY_MS, type DayTold, isReference } from '@yard-lamp/core/log'
+import { type Batch, clockOffsetMs, DAY_MS, type DayTold } from '@yard-lamp/core/log'
 import { type MeasureId, measureOf } from '@yard-lamp/core/records'
 import { formatDay, formatQuantity } from '@yard-lamp/core/units'
 import type { EChartsCoreOption } from 'echarts/core'
 import { useEffect, useState } from 'react'
 import { api } from '../../api/client.ts'
 import { axisStyle, Chart, tooltipStyle } from '../../charts/Chart.tsx'
-import { selectReference } from '../../store/log.ts'
-import { selectJobId } from '../../store/selectors.ts'
+import { selectJobId, selectSite } from '../../store/selectors.ts'
 import { useAppSelector } from '../../store/store.ts'
 
 interface DayProps {
@@ -80,8 +79,7 @@ export function DayPart({ told: { date, read }, onStep, onClose }: DayProps) {
 
 /** Of the clock of the place from UTC. */
 function useOffsetMs(): number {
-  const reference = useAppSelector(selectReference)
-  return reference && isReference(reference) ? reference.offsetMs : 0
+  return clockOffsetMs(useAppSelector(selectSite))
 }
 
 /** Rows of the source that has most of the day; a sentence where they cannot be read; null while they are. */

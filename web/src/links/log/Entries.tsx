@@ -1,10 +1,10 @@
 import { isLogEntry, type LogEntry } from '@yard-lamp/core/records'
 import { useMemo, useState } from 'react'
 import { Part } from '../../job/Page.tsx'
+import { lastWho, written } from '../../records/who.ts'
 import { selectRecords, writeRecords } from '../../store/records.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { useWrite } from '../../store/use-write.ts'
-import { lastWho, written } from '../build/who.ts'
 import { entryText } from './entry-text.ts'
 
 const AT_FIRST = 12

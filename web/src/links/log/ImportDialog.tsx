@@ -1,9 +1,10 @@
 import { Button, FileButton, Modal, Progress } from '@mantine/core'
 import { IconFileImport } from '@tabler/icons-react'
+import type { ReadingSource } from '@yard-lamp/core/log'
 import { dateOfDay, dayOf, type Mapping } from '@yard-lamp/core/log'
 import { formatDay, formatNumber } from '@yard-lamp/core/units'
 import { useState } from 'react'
-import { api, type ReadingSource } from '../../api/client.ts'
+import { api } from '../../api/client.ts'
 import { ReadingLine, useReading } from '../../files/Reading.tsx'
 import { openLog } from '../../store/log.ts'
 import { selectJobId } from '../../store/selectors.ts'
@@ -19,8 +20,9 @@ interface Opened {
   readonly found: TableFound
   readonly mapping: Mapping
   readonly isSureOfDay: boolean
-  /** Columns were named before, for a file with this heading. */
+  /** Files of this name were brought in before; and their columns named so. */
   readonly source: ReadingSource | null
+  readonly isNamed: boolean
 }
 
 /** Brings in a table of readings: CSV, XLSX, or pasted. Nothing is kept until it was shown what it says. */
@@ -50,18 +52,18 @@ export function ImportDialog({
     try {
       const found = await files.run(name, () => readingFiles.ask().open(name, bytes))
       const { guess, titles, rows } = found
-      const known = sources.find(
-        (source) => source.mapping && fits(source.mapping, titles.length) && source.name === sourceName(name),
-      )
-      const mapping = known?.mapping ?? guess?.mapping
+      const known = sources.find((source) => source.kind === 'file' && source.name === sourceName(name))
+      const named = known?.mapping && fits(known.mapping, titles.length) ? known.mapping : null
+      const mapping = named ?? guess?.mapping
       if (rows === 0) return setProblem(`${name} has no rows below its heading.`)
       if (!mapping) return setProblem(`No column of ${name} holds times: a heading, then a date and time in each row.`)
       setOpen({
         file: name,
         found,
         mapping,
-        isSureOfDay: known !== undefined || (guess?.isSureOfDay ?? true),
+        isSureOfDay: named !== null || (guess?.isSureOfDay ?? true),
         source: known ?? null,
+        isNamed: named !== null,
       })
     } catch (error) {
       setProblem((error as Error).message)
@@ -161,7 +163,7 @@ interface TakeProps {
 
 /** What its columns hold, what is found in it, and then the taking. */
 function Take({ open, offsetMin, onMapping, onDone }: TakeProps) {
-  const { found, mapping, isSureOfDay, file, source } = open
+  const { found, mapping, isSureOfDay, file, source, isNamed } = open
   const jobId = useAppSelector(selectJobId)
   const dispatch = useAppDispatch()
   const [summary, setSummary] = useState<TableSummary | null>(null)
@@ -199,7 +201,7 @@ function Take({ open, offsetMin, onMapping, onDone }: TakeProps) {
     <>
       <p>
         {file}: {formatNumber(found.rows)} rows.
-        {source && ' Columns as they were named last time.'}
+        {isNamed && ' Columns as they were named last time.'}
       </p>
       <MappingTable
         found={found}

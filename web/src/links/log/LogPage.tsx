@@ -1,12 +1,12 @@
 import { useEffect } from 'react'
 import { Link } from 'react-router'
 import { Part } from '../../job/Page.tsx'
+import { Unsent } from '../../records/Unsent.tsx'
 import { openLog } from '../../store/log.ts'
 import { selectJobId } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { useUpkeep } from '../../upkeep/use-upkeep.ts'
 import { OfYear } from '../../year/OfYear.tsx'
-import { Unsent } from '../build/Unsent.tsx'
 import { DaysPart } from './DaysPart.tsx'
 import { Diagnoses } from './Diagnoses.tsx'
 import { Entries } from './Entries.tsx'
@@ -32,9 +32,11 @@ export default function LogPage() {
   return (
     <div className="log">
       <h1>{QUESTION}</h1>
-      {status === 'failed' && (
-        <div className="notice notice-fault">
-          <span className="notice-text">The readings could not be read: {problem}</span>
+      {problem !== '' && (
+        <div className="notice notice-fault" role="alert">
+          <span className="notice-text">
+            {status === 'failed' ? 'The readings could not be read' : 'What is shown may be old'}: {problem}
+          </span>
           <button type="button" className="notice-go" onClick={() => void dispatch(openLog(jobId))}>
             Read again
           </button>

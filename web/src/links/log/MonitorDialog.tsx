@@ -1,6 +1,7 @@
 import { Button, Modal } from '@mantine/core'
-import { type FormEvent, useId, useState } from 'react'
+import { type FormEvent, useState } from 'react'
 import { api } from '../../api/client.ts'
+import { TextField } from '../../fields/TextField.tsx'
 import { openLog } from '../../store/log.ts'
 import { selectJobId } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
@@ -39,12 +40,15 @@ export function MonitorDialog({
       setProblem((error as Error).message)
     }
   }
-  const field = (name: keyof typeof said, label: string, hint = '', type = 'text') => (
-    <Line
+  const field = (name: keyof typeof said, label: string, hint = '', type: 'text' | 'password' = 'text') => (
+    <TextField
       label={label}
+      place={`log.monitor.${name}`}
+      value={said[name]}
+      most={300}
+      wide
       hint={hint}
       type={type}
-      value={said[name]}
       onValue={(value) => setSaid({ ...said, [name]: value })}
     />
   )
@@ -77,33 +81,5 @@ export function MonitorDialog({
         </Button>
       </form>
     </Modal>
-  )
-}
-
-interface LineProps {
-  label: string
-  hint: string
-  type: string
-  value: string
-  onValue: (value: string) => void
-}
-
-function Line({ label, hint, type, value, onValue }: LineProps) {
-  const id = useId()
-  return (
-    <div className="field field-wide">
-      <label htmlFor={id}>{label}</label>
-      <span className="field-box">
-        <input
-          id={id}
-          type={type}
-          value={value}
-          maxLength={300}
-          autoComplete="off"
-          onChange={(event) => onValue(event.target.value)}
-        />
-      </span>
-      {hint && <span className="field-note">{hint}</span>}
-    </div>
   )
 }

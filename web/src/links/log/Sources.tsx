@@ -1,10 +1,11 @@
 import { Button } from '@mantine/core'
-import { isReference } from '@yard-lamp/core/log'
+import type { ReadingSource, SourceSaid } from '@yard-lamp/core/log'
+import { clockOffsetMs } from '@yard-lamp/core/log'
 import { formatDay, formatNumber } from '@yard-lamp/core/units'
 import { useState } from 'react'
-import { api, type ReadingSource, type SourceSaid } from '../../api/client.ts'
-import { openLog, selectReference } from '../../store/log.ts'
-import { selectJobId } from '../../store/selectors.ts'
+import { api } from '../../api/client.ts'
+import { openLog } from '../../store/log.ts'
+import { selectJobId, selectSite } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { ImportDialog } from './ImportDialog.tsx'
 import { MonitorDialog } from './MonitorDialog.tsx'
@@ -16,8 +17,7 @@ const KIND_TEXT = { hand: 'typed here', file: 'from files', monitor: 'live, by M
 export function Sources() {
   const jobId = useAppSelector(selectJobId)
   const sources = useAppSelector(({ log }) => log.sources)
-  const reference = useAppSelector(selectReference)
-  const offsetMin = reference && isReference(reference) ? reference.offsetMs / 60_000 : 0
+  const offsetMin = clockOffsetMs(useAppSelector(selectSite)) / 60_000
   const [opened, setOpened] = useState<'file' | 'monitor' | null>(null)
   const hasReadings = sources.some(({ days }) => days.length > 0)
   return (

@@ -9,11 +9,13 @@ import {
   SEEN,
 } from '@yard-lamp/core/records'
 import { type FormEvent, useId, useMemo, useRef, useState } from 'react'
+import { ChoiceField } from '../../fields/ChoiceField.tsx'
+import { TextField } from '../../fields/TextField.tsx'
+import { lastWho, rememberWho, written } from '../../records/who.ts'
 import { writeRecords } from '../../store/records.ts'
 import { selectDesign } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { useWrite } from '../../store/use-write.ts'
-import { lastWho, rememberWho, written } from '../build/who.ts'
 import { entryText } from './entry-text.ts'
 import { FigureField } from './FigureField.tsx'
 import { CELL, entryOf, FORMS, type FormKind, rememberFigures, type Texts, usualFigures } from './forms.ts'
@@ -100,27 +102,19 @@ interface RowProps {
 
 /** Who, when, and a note: what every entry has. */
 function Row({ who, onWho, when, onWhen, note, onNote }: RowProps) {
-  const ids = { who: useId(), when: useId(), note: useId() }
+  const whenId = useId()
   return (
     <div className="log-write-row">
       <div className="field">
-        <label htmlFor={ids.when}>When</label>
+        <label htmlFor={whenId}>When</label>
         <span className="field-box">
-          <input id={ids.when} type="datetime-local" value={when} onChange={(event) => onWhen(event.target.value)} />
+          <input id={whenId} type="datetime-local" value={when} onChange={(event) => onWhen(event.target.value)} />
         </span>
         <span className="field-note">{when === '' ? 'now' : ''}</span>
       </div>
-      <div className="field">
-        <label htmlFor={ids.who}>Who</label>
-        <span className="field-box">
-          <input id={ids.who} value={who} maxLength={120} onChange={(event) => onWho(event.target.value)} />
-        </span>
-      </div>
-      <div className="field log-note">
-        <label htmlFor={ids.note}>Note</label>
-        <span className="field-box">
-          <input id={ids.note} value={note} maxLength={2000} onChange={(event) => onNote(event.target.value)} />
-        </span>
+      <TextField label="Who" place="log.who" value={who} most={120} onValue={onWho} />
+      <div className="log-note">
+        <TextField label="Note" place="log.note" value={note} most={2000} onValue={onNote} />
       </div>
       <Button type="submit">Write down</Button>
     </div>
@@ -150,20 +144,13 @@ function Figures(props: FiguresProps) {
     />
   )
   const choice = (field: string, label: string, values: readonly string[]) => (
-    <div className="field">
-      <label htmlFor={`log-${field}`}>{label}</label>
-      <span className="field-box">
-        <select
-          id={`log-${field}`}
-          value={texts[field] ?? values[0]}
-          onChange={(event) => onType(field, event.target.value)}
-        >
-          {values.map((value) => (
-            <option key={value}>{value}</option>
-          ))}
-        </select>
-      </span>
-    </div>
+    <ChoiceField
+      label={label}
+      place={`log.${field}`}
+      value={texts[field] ?? values[0] ?? ''}
+      choices={values.map((value) => ({ value, label: value }))}
+      onValue={(value) => onType(field, value)}
+    />
   )
   if (kind === 'reading') return <ReadingFigures {...props} />
   if (kind === 'water') return one('addedL', 'Water added', 'distilled, after charging', first)

@@ -1,4 +1,4 @@
-import type { ReadingSource, SourceSaid } from '../../api/client.ts'
+import type { ReadingSource, SourceSaid } from '@yard-lamp/core/log'
 
 /** What a person said of a source, to be said again with a change. */
 export const saidOf = ({

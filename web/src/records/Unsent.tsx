@@ -1,6 +1,6 @@
-import { sendRecords } from '../../store/records.ts'
-import { refusedSeen } from '../../store/records-slice.ts'
-import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { sendRecords } from '../store/records.ts'
+import { refusedSeen } from '../store/records-slice.ts'
+import { useAppDispatch, useAppSelector } from '../store/store.ts'
 
 /** What the server does not have yet, and what it would not take. */
 export function Unsent() {
