@@ -8,6 +8,7 @@ const STOREYS = [
   'catalogue',
   'job',
   'records',
+  'people',
   'working',
   'rules',
   'site',

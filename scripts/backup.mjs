@@ -5,7 +5,7 @@ import process from 'node:process'
 import { parseArgs } from 'node:util'
 import { backUp, countsText, holdsJobs, restore } from './dump.mjs'
 import { takeLock, UsageError } from './lock.mjs'
-import { startCluster } from './postgres.mjs'
+import { withDatabase } from './postgres.mjs'
 import { checkNode, root } from './prepare.mjs'
 
 const what = process.argv[2]
@@ -34,17 +34,6 @@ function options() {
     file: path.resolve(from, positionals[0]),
     data: path.resolve(from, values.data ?? path.join(root, '.data')),
     over: values.over ?? false,
-  }
-}
-
-/** Does something with the database of a data folder, which is started for it where it does not run. */
-async function withDatabase(data, work) {
-  if (process.env.DATABASE_URL) return work(process.env.DATABASE_URL)
-  const cluster = await startCluster(data)
-  try {
-    return await work(cluster.url)
-  } finally {
-    if (!cluster.isTaken) cluster.stop()
   }
 }
 

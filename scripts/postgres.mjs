@@ -248,3 +248,14 @@ function roomIn(folder) {
   const { bavail, bsize } = fs.statfsSync(folder)
   return bavail * bsize < 64 * 1024 ? 'No space left on device' : ''
 }
+
+/** Does something with the database of a data folder, which is started for it where it does not run. */
+export async function withDatabase(data, work) {
+  if (process.env.DATABASE_URL) return work(process.env.DATABASE_URL)
+  const cluster = await startCluster(data)
+  try {
+    return await work(cluster.url)
+  } finally {
+    if (!cluster.isTaken) cluster.stop()
+  }
+}

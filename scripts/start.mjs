@@ -16,12 +16,13 @@ const WATCH_MS = 300
 const LETS_GO_MS = 8000
 /** A server that was told to end has this long, ms. */
 const ENDS_MS = 6000
-const USAGE = `Usage: npm start -- [--port N] [--data FOLDER] [--empty] [--nightly FOLDER]
+const USAGE = `Usage: npm start -- [--port N] [--data FOLDER] [--empty] [--nightly FOLDER] [--address URL]
 
   --port N       port on this machine (default ${DEFAULT_PORT})
   --data FOLDER  where the database lives (default .data)
   --empty        no demo jobs in a new database
   --nightly FOLDER  a backup each night into a folder; the last fourteen are kept
+  --address URL  where people reach it through a proxy that speaks TLS: everybody signs in (docs/people.md)
 
 DATABASE_URL in the environment uses an existing PostgreSQL instead of a private one.`
 
@@ -32,6 +33,7 @@ function options() {
       data: { type: 'string' },
       empty: { type: 'boolean' },
       nightly: { type: 'string' },
+      address: { type: 'string' },
       help: { type: 'boolean' },
     },
   })
@@ -46,12 +48,13 @@ function options() {
     port,
     data: path.resolve(process.env.INIT_CWD ?? root, values.data ?? path.join(root, '.data')),
     demo: !values.empty,
+    address: values.address ?? process.env.ADDRESS ?? '',
     nightly: values.nightly === undefined ? null : path.resolve(process.env.INIT_CWD ?? root, values.nightly),
   }
 }
 
 /** @returns the process, and its port once it listens */
-function startServer({ url, port, demo }) {
+function startServer({ url, port, demo, address }) {
   const env = {
     ...process.env,
     NODE_ENV: 'production',
@@ -60,6 +63,7 @@ function startServer({ url, port, demo }) {
     MIGRATIONS: path.join(root, 'server/drizzle'),
     PAGES: path.join(root, 'dist/pages'),
     DEMO: demo ? '1' : '0',
+    ADDRESS: address,
     STOP_WITH_STDIN: '1', // should this process be killed, the server sees its input close and ends
   }
   const server = spawn(process.execPath, [path.join(root, 'dist/server.mjs')], {
@@ -161,8 +165,8 @@ class Running {
   }
 
   async #beginServer() {
-    const { port, demo } = this.#options
-    this.#server = startServer({ url: this.url(), port, demo })
+    const { port, demo, address } = this.#options
+    this.#server = startServer({ url: this.url(), port, demo, address })
     return this.#server.listening
   }
 
@@ -236,7 +240,7 @@ async function main() {
   let folder = ''
   try {
     checkNode()
-    const { port, data, demo, nightly } = options()
+    const { port, data, demo, nightly, address } = options()
     folder = data
     const { left, letGo } = takeLock(data, port)
     undo.push(letGo)
@@ -244,7 +248,7 @@ async function main() {
     ensureBuilt()
     if (left) await waitForPort(port)
     if (stopping) return
-    const running = new Running({ data, port, demo }, () => void stop(1))
+    const running = new Running({ data, port, demo, address }, () => void stop(1))
     undo.push(() => running.stop())
     const at = await running.begin()
     if (nightly && !stopping) keepNights(nightly, () => running.url(), say)

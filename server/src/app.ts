@@ -12,12 +12,17 @@ import { CatalogueStore } from './catalogue/store.ts'
 import type { Database } from './database.ts'
 import { ApiError, asApiError } from './http/errors.ts'
 import { faultForLog } from './http/faults.ts'
-import { guardOrigin } from './http/guard-origin.ts'
+import { guardOrigin, isReachedFromElsewhere, type Reached } from './http/guard-origin.ts'
 import { servePages } from './http/serve-pages.ts'
 import { JobList } from './jobs/listing.ts'
 import { jobRoutes } from './jobs/routes.ts'
 import { JobStore } from './jobs/store.ts'
-import { knowActor } from './people/actor.ts'
+import { Audit, keepAudit } from './people/audit.ts'
+import { guardDoor } from './people/door.ts'
+import { type PeopleParts, peopleRoutes } from './people/routes.ts'
+import { SessionStore } from './people/sessions.ts'
+import { PeopleStore } from './people/store.ts'
+import { Throttle } from './people/throttle.ts'
 import { placeRoutes } from './places/routes.ts'
 import type { Live } from './readings/live.ts'
 import { readingRoutes } from './readings/routes.ts'
@@ -27,6 +32,8 @@ import { recordRoutes } from './records/routes.ts'
 import { RecordStore } from './records/store.ts'
 import { ReportMaker } from './reports/maker.ts'
 import { reportRoutes } from './reports/routes.ts'
+import { shareRoutes } from './shares/routes.ts'
+import { ShareStore } from './shares/store.ts'
 
 export interface ServerParts {
   readonly database: Database
@@ -40,10 +47,12 @@ export interface ServerParts {
   readonly pagesFolder?: string
   /** Hears of readings, for pages that look. */
   readonly live: Live
-  /** Reached only from this machine: other host names are refused. */
-  readonly loopbackOnly: boolean
+  /** From where people reach it. */
+  readonly reached: Reached
 }
 
+/** That browsers ask by TLS alone, s. */
+const YEAR_S = 31_536_000
 /** Longest a request may take to arrive, ms. */
 const REQUEST_TIMEOUT_MS = 30_000
 const HEADERS_TIMEOUT_MS = 10_000
@@ -56,28 +65,24 @@ export function createServer(parts: ServerParts): Server {
   app.use(
     helmet({
       contentSecurityPolicy: { directives: CONTENT_POLICY },
-      hsts: false,
+      hsts: parts.reached.address?.protocol === 'https:' ? { maxAge: YEAR_S } : false,
       crossOriginOpenerPolicy: false,
       originAgentCluster: false,
     }),
   )
-  app.use(guardOrigin(parts.loopbackOnly))
-  app.use(knowActor)
-  const store = new JobStore(parts.database, parts.now)
-  const catalogue = new CatalogueStore(parts.database, parts.log, parts.programMark)
-  const list = new JobList(store, catalogue, parts.log)
-  const readings = new ReadingStore(parts.database, parts.now)
-  const records = new RecordStore(parts.database, parts.now, readings)
+  if (parts.reached.address) {
+    // The proxy says who asks: the last of those that were passed on, which it put there itself.
+    app.proxy = true
+    app.maxIpsCount = 1
+  }
+  app.use(guardOrigin(parts.reached))
+  const people = new PeopleStore(parts.database, parts.now)
+  const sessions = new SessionStore(parts.database, parts.now)
+  const audit = new Audit(parts.database, parts.now)
+  app.use(guardDoor({ people, sessions, thisMachineOnly: !isReachedFromElsewhere(parts.reached) }))
+  app.use(keepAudit(audit, parts.log))
   const maker = new ReportMaker()
-  for (const router of [
-    healthRoutes(parts.database),
-    catalogueRoutes(catalogue),
-    jobRoutes(store, list),
-    reportRoutes({ store, catalogue, records, maker, now: parts.now, program: parts.program }),
-    recordRoutes(records),
-    readingRoutes(readings, new SourceStore(parts.database, parts.now), parts.live),
-    placeRoutes(),
-  ]) {
+  for (const router of roomsOf(parts, maker, { people, sessions, audit })) {
     app.use(router.routes())
     app.use(
       router.allowedMethods({
@@ -98,6 +103,35 @@ export function createServer(parts: ServerParts): Server {
   server.requestTimeout = REQUEST_TIMEOUT_MS
   server.headersTimeout = HEADERS_TIMEOUT_MS
   return server
+}
+
+/** Every room with its routes. */
+function roomsOf(parts: ServerParts, maker: ReportMaker, door: Omit<PeopleParts, 'throttle'>): Router[] {
+  const store = new JobStore(parts.database, parts.now)
+  const catalogue = new CatalogueStore(parts.database, parts.log, parts.programMark)
+  const list = new JobList(store, catalogue, parts.log)
+  const readings = new ReadingStore(parts.database, parts.now)
+  const records = new RecordStore(parts.database, parts.now, readings)
+  return [
+    healthRoutes(parts.database),
+    catalogueRoutes(catalogue),
+    jobRoutes(store, list),
+    reportRoutes({ store, catalogue, records, maker, now: parts.now, program: parts.program }),
+    recordRoutes(records),
+    readingRoutes(readings, new SourceStore(parts.database, parts.now), parts.live),
+    placeRoutes(),
+    peopleRoutes({ ...door, throttle: new Throttle(parts.database) }),
+    shareRoutes({
+      shares: new ShareStore(parts.database, parts.now),
+      store,
+      catalogue,
+      records,
+      readings,
+      maker,
+      now: parts.now,
+      program: parts.program,
+    }),
+  ]
 }
 
 /** Somebody looks at pages: a report may be asked for next. */

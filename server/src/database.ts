@@ -7,8 +7,10 @@ import { migrate } from 'drizzle-orm/node-postgres/migrator'
 import pg from 'pg'
 import { catalogueItems, priceLists } from './catalogue/table.ts'
 import { jobFormat, jobRevisions, jobs } from './jobs/table.ts'
+import { auditLines, people, sessions, signInTries } from './people/table.ts'
 import { readingDays, readingHours, readingSources, readings } from './readings/table.ts'
 import { buildRecords, jobFiles } from './records/table.ts'
+import { shares } from './shares/table.ts'
 
 const schema = {
   jobs,
@@ -22,6 +24,11 @@ const schema = {
   readings,
   readingHours,
   readingDays,
+  people,
+  sessions,
+  signInTries,
+  auditLines,
+  shares,
 }
 
 export type Database = NodePgDatabase<typeof schema> & { readonly $client: pg.Pool }

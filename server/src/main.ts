@@ -4,12 +4,14 @@ import { join } from 'node:path'
 import process from 'node:process'
 import { demoJobs, design, summarise } from '@yard-lamp/core'
 import { designWithYear } from '@yard-lamp/core/proof'
-import { pino } from 'pino'
+import { type Logger, pino } from 'pino'
 import { createServer } from './app.ts'
 import { CatalogueStore } from './catalogue/store.ts'
-import { migrateDatabase, openDatabase, writeCatalogue } from './database.ts'
+import { type Database, migrateDatabase, openDatabase, writeCatalogue } from './database.ts'
+import { isReachedFromElsewhere, type Reached } from './http/guard-origin.ts'
 import { JobStore } from './jobs/store.ts'
 import { THIS_MACHINE } from './people/actor.ts'
+import { PeopleStore } from './people/store.ts'
 import { Live } from './readings/live.ts'
 import { Monitors } from './readings/monitors.ts'
 import { ReadingStore } from './readings/store.ts'
@@ -19,6 +21,7 @@ declare const __VERSION__: string
 
 /**
  * Starts the server from its environment: DATABASE_URL, PORT, HOST (loopback unless told otherwise), MIGRATIONS, PAGES,
+ * ADDRESS (where people reach it through a proxy),
  * DEMO ("1" loads the demo jobs into an empty database), LOG_LEVEL. Prints one JSON line `{"listening": port}`.
  */
 async function main(): Promise<void> {
@@ -36,7 +39,8 @@ async function main(): Promise<void> {
   if (process.env.DEMO === '1')
     await writeDemo(new JobStore(database, () => new Date()), new CatalogueStore(database, log, programMark()))
   const pages = process.env.PAGES
-  const loopbackOnly = host === '127.0.0.1' || host === '::1' || host === 'localhost'
+  const reached = reachedAt(host, process.env.ADDRESS)
+  await ownerFirst(database, reached, log)
   const live = new Live(url, log)
   const now = () => new Date()
   const monitors = new Monitors({ url, database, store: new ReadingStore(database, now), log })
@@ -46,7 +50,7 @@ async function main(): Promise<void> {
     log,
     programMark: programMark(),
     program: __VERSION__,
-    loopbackOnly,
+    reached,
     live,
     ...(pages ? { pagesFolder: pages } : {}),
   })
@@ -70,6 +74,29 @@ async function main(): Promise<void> {
     server.closeIdleConnections()
     server.close(() => void gone.then(close).finally(() => process.exit(0)))
   })
+}
+
+/** @param address where people reach it, by a proxy; checked here */
+function reachedAt(host: string, address: string | undefined): Reached {
+  const onLoopback = host === '127.0.0.1' || host === '::1' || host === 'localhost'
+  if (!address) return { onLoopback }
+  const url = URL.canParse(address) ? new URL(address) : null
+  if (!url || !/^https?:$/.test(url.protocol) || url.pathname !== '/' || url.search !== '' || url.username !== '')
+    throw new Error(`The address is ${address}; it is to be such as https://lamp.example, and nothing after it.`)
+  return { onLoopback, address: url }
+}
+
+/** Beyond this machine everybody signs in: somebody must be able to. @throws where nobody owns it yet */
+async function ownerFirst(database: Database, reached: Reached, log: Logger): Promise<void> {
+  if (!isReachedFromElsewhere(reached)) return
+  if (!(await new PeopleStore(database, () => new Date()).hasOwner()))
+    throw new Error(
+      'Beyond this machine Yard Lamp is reached only by people who sign in, and it has no owner yet. Make one first: npm run people -- add "NAME" --account ACCOUNT --role owner',
+    )
+  if (reached.address?.protocol !== 'https:')
+    log.warn(
+      'Passwords and plans go over the network as they are. Put a proxy that speaks TLS before it: docs/people.md.',
+    )
 }
 
 /** Of this very program: built, it is one file that holds all it computes with. */

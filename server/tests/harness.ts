@@ -9,6 +9,7 @@ import { pino } from 'pino'
 import { inject } from 'vitest'
 import { createServer } from '../src/app.ts'
 import { migrateDatabase, type OpenDatabase, openDatabase, writeCatalogue } from '../src/database.ts'
+import type { Reached } from '../src/http/guard-origin.ts'
 import { Live } from '../src/readings/live.ts'
 
 export const MIGRATIONS = join(import.meta.dirname, '../drizzle')
@@ -39,7 +40,9 @@ export interface TestServer {
 }
 
 /** The server on a free port with a fresh, migrated database and a clock that ticks a second a reading. */
-export async function startTestServer(options: { url?: string; pagesFolder?: string } = {}): Promise<TestServer> {
+export async function startTestServer(
+  options: { url?: string; pagesFolder?: string; reached?: Reached } = {},
+): Promise<TestServer> {
   const url = options.url ?? (await freshDatabaseUrl())
   const open = openDatabase(url, () => undefined)
   if (!options.url) {
@@ -57,7 +60,7 @@ export async function startTestServer(options: { url?: string; pagesFolder?: str
     live,
     programMark: 'test',
     program: '0.0.0',
-    loopbackOnly: true,
+    reached: options.reached ?? { onLoopback: true },
     ...(options.pagesFolder === undefined ? {} : { pagesFolder: options.pagesFolder }),
   })
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))

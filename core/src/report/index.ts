@@ -23,6 +23,7 @@ export {
 export { type ComparedOption, compareOptions } from './options.ts'
 export { ordersBook, partsBook } from './parts-book.ts'
 export { type QuoteContent, type QuotedOption, quoteDefaults, quoteOf } from './quote.ts'
+export { type PaperOption, type QuotePaper, quotePaper } from './quote-paper.ts'
 export { reportOf } from './report.ts'
 export { reportBook } from './report-book.ts'
 export { MOST_REPORT_PHOTOS, photosIn } from './sections/as-built.ts'

@@ -1,8 +1,11 @@
 import type { CatalogueItem, Job } from '@yard-lamp/core'
-import type { Reader, ReportBrief } from '@yard-lamp/core/report'
+import type { KeptDay, KeptHour, LogTold } from '@yard-lamp/core/log'
+import type { SiteRecord } from '@yard-lamp/core/records'
+import type { QuotePaper, Reader, ReportBrief, ReportContent } from '@yard-lamp/core/report'
+import type { DueTask } from '@yard-lamp/core/upkeep'
 import type { ReportPaper } from '@yard-lamp/paper/pdf'
 
-/** What server and thread of reports say to each other. */
+/** What the server and its thread of reports say to each other. */
 
 export interface ReportAsked {
   readonly job: Job
@@ -17,11 +20,50 @@ export interface ReportAsked {
   /** Small photographs by the ids of their files. */
   readonly photos: ReadonlyMap<string, Uint8Array>
 }
-export interface Asked extends ReportAsked {
-  readonly number: number
+
+interface OfJob {
+  readonly job: Job
+  readonly items: readonly CatalogueItem[]
 }
+interface Lived extends OfJob {
+  readonly records: readonly SiteRecord[]
+}
+
+/** A report for a screen that has no design: drawings and photographs are in it. */
+export interface ShownReport {
+  readonly content: ReportContent
+  /** SVG of the drawings, in the order they stand in it. */
+  readonly drawings: readonly string[]
+  /** By the ids of their files, as data addresses. */
+  readonly photos: Readonly<Record<string, string>>
+}
+/** Readings held against the design; `lacks` says why there is nothing to say. */
+export interface ShownLog {
+  readonly told: LogTold | null
+  readonly lacks: string
+}
+
+/** Everything the thread makes: what it is asked with, and what comes of it. */
+export interface Works {
+  readonly pdf: { readonly asked: ReportAsked; readonly made: Uint8Array }
+  readonly sheet: { readonly asked: ReportAsked; readonly made: ShownReport }
+  readonly quote: { readonly asked: OfJob & { readonly date: string }; readonly made: QuotePaper }
+  readonly log: {
+    readonly asked: Lived & { readonly hours: readonly (readonly KeptHour[])[] }
+    readonly made: ShownLog
+  }
+  readonly upkeep: {
+    readonly asked: Lived & { readonly days: readonly (readonly KeptDay[])[]; readonly today: string }
+    readonly made: readonly DueTask[]
+  }
+}
+export type WorkKind = keyof Works
+
+export type Asked = {
+  [K in WorkKind]: { readonly number: number; readonly kind: K; readonly asked: Works[K]['asked'] }
+}[WorkKind]
 export type Made =
-  | { readonly number: number; readonly pdf: Uint8Array }
+  | { readonly number: number; readonly made: Works[WorkKind]['made'] }
   | { readonly number: number; readonly fault: string }
 /** Asked of the thread before anything is. */
 export const REHEARSE = 'rehearse'

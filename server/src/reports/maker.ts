@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import process from 'node:process'
 import { Worker } from 'node:worker_threads'
 import { ApiError } from '../http/errors.ts'
-import { type Asked, type Made, REHEARSE, type ReportAsked } from './asked.ts'
+import { type Asked, type Made, REHEARSE, type WorkKind, type Works } from './asked.ts'
 
 /** Longest a report may take, and how many may wait. */
 const LONGEST_MS = 60_000
@@ -13,7 +13,7 @@ const MOST_WAITING = 8
 const WARM_AFTER_MS = 3000
 
 interface Waiting {
-  readonly resolve: (pdf: Buffer) => void
+  readonly resolve: (made: Works[WorkKind]['made']) => void
   readonly reject: (fault: unknown) => void
   readonly timer: NodeJS.Timeout
 }
@@ -29,7 +29,7 @@ function startThread(folder: string): Worker {
   return new Worker(read, { eval: true, workerData, env: { ...process.env, TSX_TSCONFIG_PATH: settings } })
 }
 
-/** Makes reports one after another in a thread of its own, which is begun with the first and anew where it fails. */
+/** Makes reports, and what is shown by links, one after another in a thread of its own: begun with the first, and anew where it fails. */
 export class ReportMaker {
   private thread: Worker | null = null
   private readonly waiting = new Map<number, Waiting>()
@@ -43,13 +43,13 @@ export class ReportMaker {
   }
 
   /** @throws {ApiError} REPORTS_BUSY where too many wait, INTERNAL where it fails or takes too long */
-  make(asked: ReportAsked): Promise<Buffer> {
+  make<K extends WorkKind>(kind: K, asked: Works[K]['asked']): Promise<Works[K]['made']> {
     if (this.waiting.size >= MOST_WAITING) return Promise.reject(new ApiError('REPORTS_BUSY'))
     const number = ++this.last
     return new Promise((resolve, reject) => {
       const timer = setTimeout(() => this.fail(new Error(`a report took over ${LONGEST_MS} ms`)), LONGEST_MS)
       this.waiting.set(number, { resolve, reject, timer })
-      this.running().postMessage({ ...asked, number } satisfies Asked)
+      this.running().postMessage({ number, kind, asked } as Asked)
     })
   }
 
@@ -80,7 +80,7 @@ export class ReportMaker {
       if (!own) return
       this.waiting.delete(made.number)
       clearTimeout(own.timer)
-      if ('pdf' in made) own.resolve(Buffer.from(made.pdf))
+      if ('made' in made) own.resolve(made.made)
       else own.reject(new Error(made.fault))
     })
     thread.on('error', (fault) => this.thread === thread && this.fail(fault))

@@ -36,7 +36,7 @@ export function reportRoutes({ store, catalogue, records, maker, now, program }:
     const asked = parseRequest(query, { ...ctx.query })
     const { job, revision } = await store.read(actor, id)
     const { catalogue: inForce, mark } = await catalogue.inForce(actor)
-    const pdf = await maker.make({
+    const pdf = await maker.make('pdf', {
       job,
       items: itemsOf(inForce),
       reader: asked.for,
@@ -52,13 +52,13 @@ export function reportRoutes({ store, catalogue, records, maker, now, program }:
       'Content-Disposition',
       `inline; filename="report.pdf"; filename*=UTF-8''${encodeURIComponent(job.name)}.pdf`,
     )
-    ctx.body = pdf
+    ctx.body = Buffer.from(pdf)
   })
   return router
 }
 
 /** What was done on site, the plan it was done by, and small photographs of it. */
-async function builtOf(id: string, actor: Actor, { store, records: kept }: Pick<Reports, 'store' | 'records'>) {
+export async function builtOf(id: string, actor: Actor, { store, records: kept }: Pick<Reports, 'store' | 'records'>) {
   const records = await kept.read(actor, id)
   const built = buildingsOf(records).at(-1)
   if (!built) return { build: { records: [], plan: null }, photos: new Map<string, Uint8Array>() }

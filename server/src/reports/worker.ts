@@ -2,11 +2,24 @@ import { readFile, writeFile } from 'node:fs/promises'
 import { createRequire } from 'node:module'
 import { join } from 'node:path'
 import { parentPort, workerData } from 'node:worker_threads'
-import { catalogueOf, design, fieldStation, SHIPPED_ITEMS } from '@yard-lamp/core'
-import { designWithYear } from '@yard-lamp/core/proof'
-import { reportOf } from '@yard-lamp/core/report'
+import {
+  type CatalogueItem,
+  catalogueOf,
+  type Design,
+  design,
+  fieldStation,
+  type Job,
+  SHIPPED_ITEMS,
+} from '@yard-lamp/core'
+import { buildingsOf, jobAsBuilt } from '@yard-lamp/core/build'
+import { isReference, logHours, ordinaryOf, referenceOf, tellLog } from '@yard-lamp/core/log'
+import { designWithYear, prepare } from '@yard-lamp/core/proof'
+import type { SiteRecord } from '@yard-lamp/core/records'
+import { photosIn, quoteOf, quotePaper, reportOf } from '@yard-lamp/core/report'
+import { writerOf } from '@yard-lamp/core/units'
+import { calendarOf, standingOf, upkeepOf } from '@yard-lamp/core/upkeep'
 import { drawingSvg, FONT_PARTS, fontsAt, type PdfDefinition, reportPdf, unpackedFont } from '@yard-lamp/paper/pdf'
-import { type Asked, type Made, REHEARSE } from './asked.ts'
+import { type Asked, type Made, REHEARSE, type ReportAsked, type WorkKind, type Works } from './asked.ts'
 
 /** A thread of its own: laying out a report takes a second or two, and the server goes on answering meanwhile. */
 
@@ -41,19 +54,75 @@ const ready = (async () => {
   pdfMaker.setFonts(fontsAt((name) => paths.get(name) ?? name))
 })()
 
-async function made(asked: Asked): Promise<Buffer> {
-  await ready
-  const { job, items, reader, paper, revision, date, program, catalogueMark, build, photos } = asked
+/** A report with its design: its year is worked here. */
+function written({ job, items, reader, revision, date, program, catalogueMark, build }: ReportAsked) {
   const whole = designWithYear(design(job, catalogueOf(items)))
-  const content = reportOf({ job, design: whole, revision, date, program, catalogueMark, build }, reader)
-  const photoOf = (fileId: string) => {
-    const jpeg = photos.get(fileId)
-    return jpeg ? `data:image/jpeg;base64,${Buffer.from(jpeg).toString('base64')}` : null
-  }
-  return await pdfMaker
-    .createPdf(reportPdf(content, paper, (block, room) => drawingSvg(whole, block, room), photoOf))
-    .getBuffer()
+  return { whole, content: reportOf({ job, design: whole, revision, date, program, catalogueMark, build }, reader) }
 }
+
+function dataAddress(photos: ReportAsked['photos'], fileId: string): string | null {
+  const jpeg = photos.get(fileId)
+  return jpeg ? `data:image/jpeg;base64,${Buffer.from(jpeg).toString('base64')}` : null
+}
+
+/** Room for a drawing on a screen; it is scaled there. */
+const ON_SCREEN = { widthMm: 260, heightMm: 180 }
+
+const WORKS: { readonly [K in WorkKind]: (asked: Works[K]['asked']) => Works[K]['made'] | Promise<Works[K]['made']> } =
+  {
+    async pdf(asked) {
+      await ready
+      const { whole, content } = written(asked)
+      return await pdfMaker
+        .createPdf(
+          reportPdf(
+            content,
+            asked.paper,
+            (block, room) => drawingSvg(whole, block, room),
+            (fileId) => dataAddress(asked.photos, fileId),
+          ),
+        )
+        .getBuffer()
+    },
+    sheet(asked) {
+      const { whole, content } = written(asked)
+      const drawings = content.sections
+        .flatMap(({ blocks }) => blocks)
+        .flatMap((block) => (block.kind === 'drawing' ? [drawingSvg(whole, block, ON_SCREEN)] : []))
+      const photos = photosIn(content.sections).flatMap((fileId) => {
+        const address = dataAddress(asked.photos, fileId)
+        return address ? [[fileId, address] as const] : []
+      })
+      return { content, drawings, photos: Object.fromEntries(photos) }
+    },
+    quote: ({ job, items, date }) => quotePaper(quoteOf(job, catalogueOf(items), date)),
+    log({ job, items, records, hours }) {
+      const reference = referenceOf(asBuilt(job, items, records))
+      if (!isReference(reference)) return { told: null, lacks: reference.lacks }
+      const log = logHours(hours, reference.offsetMs)
+      if (!log) return { told: null, lacks: '' }
+      const prepared = prepare(reference.plan)
+      return {
+        told: tellLog(reference, log, records, ordinaryOf(prepared), writerOf(job.units), prepared),
+        lacks: '',
+      }
+    },
+    upkeep({ job, items, records, days, today }) {
+      const made = asBuilt(job, items, records)
+      const standing = standingOf({
+        monthsInUse: made.job.site.monthsInUse,
+        signedDay: buildingsOf(records).at(-1)?.signedOff?.day ?? null,
+        records,
+        sources: days.map((each) => ({ days: each })),
+        today,
+      })
+      return calendarOf(upkeepOf(made), records, standing)
+    },
+  }
+
+/** The design that stands on site. */
+const asBuilt = (job: Job, items: readonly CatalogueItem[], records: readonly SiteRecord[]): Design =>
+  design(jobAsBuilt(job, buildingsOf(records).at(-1) ?? null), catalogueOf(items))
 
 /** A short report nobody asked for: what lays out pages is quick only once it has run. */
 function rehearsed(): Promise<unknown> {
@@ -66,25 +135,28 @@ function rehearsed(): Promise<unknown> {
     program: '',
     catalogueMark: '',
   } as const
-  return made({
-    ...asked,
-    number: 0,
-    job,
-    items: SHIPPED_ITEMS,
-    build: { records: [], plan: null },
-    photos: new Map(),
-  })
+  return Promise.resolve(
+    WORKS.pdf({
+      ...asked,
+      job,
+      items: SHIPPED_ITEMS,
+      build: { records: [], plan: null },
+      photos: new Map(),
+    }),
+  )
 }
 
-parentPort?.on('message', (asked: Asked | typeof REHEARSE) => {
+/** Each by its kind. */
+const done = ({ kind, asked }: Asked): unknown => (WORKS[kind] as (asked: unknown) => unknown)(asked)
+
+parentPort?.on('message', async (asked: Asked | typeof REHEARSE) => {
   // Where it fails, the report that is asked for will say why.
   if (asked === REHEARSE) return void rehearsed().catch(() => undefined)
-  made(asked).then(
-    (pdf) => parentPort?.postMessage({ number: asked.number, pdf } satisfies Made),
-    (fault: unknown) =>
-      parentPort?.postMessage({
-        number: asked.number,
-        fault: fault instanceof Error ? (fault.stack ?? fault.message) : String(fault),
-      } satisfies Made),
-  )
+  const { number } = asked
+  try {
+    parentPort?.postMessage({ number, made: await done(asked) } as Made)
+  } catch (fault) {
+    const text = fault instanceof Error ? (fault.stack ?? fault.message) : String(fault)
+    parentPort?.postMessage({ number, fault: text } satisfies Made)
+  }
 })

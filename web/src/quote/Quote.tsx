@@ -1,8 +1,8 @@
-import type { QuoteContent, QuotedOption } from '@yard-lamp/core/report'
+import type { PaperOption, QuotePaper } from '@yard-lamp/core/report'
 import { formatNumber, formatPercent } from '@yard-lamp/core/units'
 
 /** The offer as it is handed over: options side by side, what is in it and what is not, sums, payments, signatures. */
-export function Quote({ content }: { content: QuoteContent }) {
+export function Quote({ content }: { content: QuotePaper }) {
   const { title, place, number, seller, customer, date, validUntil, options, chosen, leadDays } = content
   const open = options.filter((each) => each.open.length > 0)
   return (
@@ -82,16 +82,16 @@ export function Quote({ content }: { content: QuoteContent }) {
   )
 }
 
-function SideBySide({ content: { options, chosen, currency } }: { content: QuoteContent }) {
+function SideBySide({ content: { options, chosen, currency } }: { content: QuotePaper }) {
   const labels = [...new Set(options.flatMap(({ gives }) => gives.map(({ label }) => label)))]
-  const sums: readonly (readonly [label: string, of: (each: QuotedOption) => number | null])[] = [
-    ['Parts', ({ sale }) => sale.partsSale.value],
-    ['Work', ({ sale }) => (sale.hourPrice.value > 0 ? sale.labour.value : null)],
-    ['Further lines', ({ sale }) => (sale.added.value > 0 ? sale.added.value : null)],
-    ['Before tax', ({ sale }) => (sale.taxFraction.value > 0 ? sale.net.value : null)],
-    ['Tax', ({ sale }) => (sale.taxFraction.value > 0 ? sale.tax.value : null)],
+  const sums: readonly (readonly [label: string, of: (each: PaperOption['sums']) => number | null])[] = [
+    ['Parts', ({ parts }) => parts],
+    ['Work', ({ work }) => work],
+    ['Further lines', ({ added }) => added],
+    ['Before tax', ({ net }) => net],
+    ['Tax', ({ tax }) => tax],
   ]
-  const shown = sums.filter(([, of]) => options.some((each) => of(each) !== null))
+  const shown = sums.filter(([, of]) => options.some(({ sums: each }) => of(each) !== null))
   return (
     <section>
       <h2>{options.length > 1 ? 'What may be built' : 'What is built'}</h2>
@@ -124,20 +124,20 @@ function SideBySide({ content: { options, chosen, currency } }: { content: Quote
             <tr key={label} className="quote-sum">
               <th scope="row">
                 {label}
-                {label === 'Tax' && ` ${formatPercent(chosen.sale.taxFraction.value)}`}
+                {label === 'Tax' && ` ${formatPercent(chosen.taxFraction)}`}
               </th>
               {options.map((each) => (
                 <td key={each.id}>
-                  <span className="quote-money">{money(of(each))}</span>
+                  <span className="quote-money">{money(of(each.sums))}</span>
                 </td>
               ))}
             </tr>
           ))}
           <tr className="quote-sum quote-total">
             <th scope="row">To pay, {currency}</th>
-            {options.map(({ id, sale }) => (
+            {options.map(({ id, sums: { gross } }) => (
               <td key={id}>
-                <span className="quote-money">{money(sale.gross.value)}</span>
+                <span className="quote-money">{money(gross)}</span>
               </td>
             ))}
           </tr>
@@ -149,7 +149,7 @@ function SideBySide({ content: { options, chosen, currency } }: { content: Quote
 
 const money = (amount: number | null): string => (amount === null ? '–' : formatNumber(amount, 2))
 
-function Scope({ content: { scope, included, notIncluded, options, chosen } }: { content: QuoteContent }) {
+function Scope({ content: { scope, included, notIncluded, options, chosen } }: { content: QuotePaper }) {
   return (
     <>
       <section>
@@ -178,7 +178,7 @@ const Lines = ({ lines }: { lines: readonly string[] }) => (
   </ul>
 )
 
-function Payments({ content: { payments, terms, currency, options, chosen } }: { content: QuoteContent }) {
+function Payments({ content: { payments, terms, currency, options, chosen } }: { content: QuotePaper }) {
   if (payments.length === 0 && terms.length === 0) return null
   return (
     <section>

@@ -1,6 +1,6 @@
 import { Button } from '@mantine/core'
 import { IconArrowLeft, IconPrinter } from '@tabler/icons-react'
-import { quoteOf } from '@yard-lamp/core/report'
+import { quoteOf, quotePaper } from '@yard-lamp/core/report'
 import { useEffect, useMemo } from 'react'
 import { Link, useParams } from 'react-router'
 import { ConflictDialog } from '../conflict/ConflictDialog.tsx'
@@ -57,7 +57,7 @@ function Offered({ id }: { id: string }) {
       </div>
       <div className="quote-desk">
         <QuoteForm content={content} />
-        <Quote content={content} />
+        <Quote content={quotePaper(content)} />
       </div>
       <ConflictDialog />
       <Palette />

@@ -1,17 +1,19 @@
-import type { Design } from '@yard-lamp/core'
 import type { Block, ReportCell, ReportContent, ReportRow, Rich, Section, WorkedFigure } from '@yard-lamp/core/report'
-import { drawnOf } from '@yard-lamp/paper/drawings'
+import type { ReactNode } from 'react'
 import { rich } from './rich.tsx'
+
+export type DrawingBlock = Extract<Block, { kind: 'drawing' }>
 
 interface ReportViewProps {
   content: ReportContent
-  design: Design
+  /** Draws a drawing of it. */
+  drawing: (block: DrawingBlock) => ReactNode
   /** Address of a photograph by the id of its file. */
   photoAt: (fileId: string) => string
 }
 
 /** A report on screen: the same content that is printed. */
-export function ReportView({ content, design, photoAt }: ReportViewProps) {
+export function ReportView({ content, drawing, photoAt }: ReportViewProps) {
   const { title, subtitle, place, option, revision, date, stop, sections, foot } = content
   return (
     <main className="sheet">
@@ -30,14 +32,14 @@ export function ReportView({ content, design, photoAt }: ReportViewProps) {
         </section>
       )}
       {sections.map((section) => (
-        <SectionView key={section.id} section={section} design={design} photoAt={photoAt} />
+        <SectionView key={section.id} section={section} drawing={drawing} photoAt={photoAt} />
       ))}
       <footer>{foot} Prepared with Yard Lamp.</footer>
     </main>
   )
 }
 
-type Drawn = Pick<ReportViewProps, 'design' | 'photoAt'>
+type Drawn = Pick<ReportViewProps, 'drawing' | 'photoAt'>
 
 function SectionView({ section: { id, title, blocks }, ...drawn }: { section: Section } & Drawn) {
   return (
@@ -53,7 +55,7 @@ function SectionView({ section: { id, title, blocks }, ...drawn }: { section: Se
   )
 }
 
-function BlockView({ block, design, photoAt }: { block: Block } & Drawn) {
+function BlockView({ block, drawing, photoAt }: { block: Block } & Drawn) {
   switch (block.kind) {
     case 'words':
       return block.tone === 'lead' ? (
@@ -92,7 +94,7 @@ function BlockView({ block, design, photoAt }: { block: Block } & Drawn) {
         </div>
       )
     case 'drawing':
-      return <Drawing block={block} design={design} />
+      return drawing(block)
   }
 }
 
@@ -175,31 +177,5 @@ function Worked({ working: { title, methodId, lines, source } }: { working: Work
       </div>
       <p className="small soft">{source}</p>
     </div>
-  )
-}
-
-function Drawing({
-  block: { sheet, systemId, title },
-  design,
-}: {
-  block: Extract<Block, { kind: 'drawing' }>
-  design: Design
-}) {
-  const own = design.beside.find(({ id }) => id === systemId)?.design ?? design
-  const { frame, content, list } = drawnOf(sheet, design, own)
-  return (
-    <figure className="sheet-drawing">
-      <figcaption>{title}</figcaption>
-      <svg viewBox={`${frame.x} ${frame.y} ${frame.width} ${frame.height}`} role="img" aria-label={title}>
-        {content}
-      </svg>
-      {list.length > 0 && (
-        <ul className="sheet-list">
-          {list.map((line) => (
-            <li key={line}>{line}</li>
-          ))}
-        </ul>
-      )}
-    </figure>
   )
 }

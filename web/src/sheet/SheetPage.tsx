@@ -23,6 +23,7 @@ import { planOf, selectBuildings, selectRecords } from '../store/records.ts'
 import { selectDatedDesign, selectDesignOrNull } from '../store/selectors.ts'
 import { useAppSelector } from '../store/store.ts'
 import { useWorkedYear } from '../year/use-worked-year.ts'
+import { Drawing } from './Drawing.tsx'
 import { ReportView } from './ReportView.tsx'
 import '../job/page.css'
 import '../working/working.css'
@@ -79,7 +80,11 @@ function Written({ id, opened: { job } }: { id: string; opened: Opened }) {
           </Button>
         </span>
       </div>
-      <ReportView content={content} design={design} photoAt={(fileId) => api.photoAddress(id, fileId, true)} />
+      <ReportView
+        content={content}
+        drawing={(block) => <Drawing block={block} design={design} />}
+        photoAt={(fileId) => api.photoAddress(id, fileId, true)}
+      />
     </>
   )
 }
