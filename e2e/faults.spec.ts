@@ -35,7 +35,7 @@ test('two tabs without a server keep each its own, and both are shown when it is
   await open(other, origin, id)
   for (const each of [page, other]) await cut(each)
   await pump(page).fill('601')
-  await other.getByLabel('Watts each, Sample freezer').fill('77')
+  await pump(other).fill('77')
   for (const each of [page, other]) await expect(each.getByText(/^Not saved: .* Kept in this browser/)).toBeVisible()
   await page.unroute('**/api/**')
   await expect(page.getByText('Saved, revision 2')).toBeVisible()
@@ -51,7 +51,7 @@ test('two tabs without a server keep each its own, and both are shown when it is
   await expect(pump(other)).toHaveValue('601')
   const { jobs } = (await (await fetch(`${origin}/api/jobs`)).json()) as { jobs: { id: string; name: string }[] }
   const mine = jobs.find(({ name }) => name.endsWith('(my version)'))
-  expect(await wattsOf(origin, mine?.id ?? '', /freezer/)).toBe(77)
+  expect(await wattsOf(origin, mine?.id ?? '', /pump/)).toBe(77)
 })
 
 test('a copy of a tab has drafts of its own', async ({ page, context, origin }) => {

@@ -46,7 +46,7 @@ test('a job is copied, put into the bin and taken out again', async ({ page, ori
     .getByRole('button', { name: 'Take out of the bin' })
     .click()
   // At once, while the job may still be on its way out.
-  await page.getByRole('button', { name: 'Back to the jobs' }).click()
+  await page.getByRole('button', { name: 'Jobs', exact: true }).click()
   await expect(page.getByRole('link', { name: 'Bin me', exact: true })).toBeVisible()
 })
 

@@ -8,6 +8,7 @@ import { cellValue } from '../src/report/book.ts'
 import { READERS, type Reader } from '../src/report/brief.ts'
 import { plainText } from '../src/report/content.ts'
 import { reportBook } from '../src/report/report-book.ts'
+import { formatNumber } from '../src/units/format.ts'
 import { designed } from './designed.ts'
 import { FIELD_SHAPES } from './field-shapes.ts'
 import { reportFor, station, tableOf, textOf } from './reported.ts'
@@ -51,6 +52,11 @@ describe('a report', () => {
     expect(ids('inspector')).toEqual(expect.arrayContaining(['schedule', 'earth', 'drawings', 'workings', 'checks']))
     expect(ids('inspector')).not.toContain('parts')
     expect(ids('workshop')).toEqual(expect.arrayContaining(['cuts', 'parts', 'settings', 'drawings']))
+    // What the parts cost is the seller’s: nobody else reads it.
+    const cost = formatNumber(designed(station()).parts.price.value, 0)
+    expect(JSON.stringify(reportFor(station(), 'everyone'))).toContain(cost)
+    for (const reader of ['customer', 'inspector', 'workshop'] as const)
+      expect(JSON.stringify(reportFor(station(), reader))).not.toContain(cost)
     // The workshop is told no prices.
     expect(tableOf(reportFor(station(), 'workshop'), 'Parts').columns.map(({ title }) => title)).not.toContain('price')
   })

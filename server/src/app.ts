@@ -15,6 +15,7 @@ import { faultForLog } from './http/faults.ts'
 import { guardOrigin, isReachedFromElsewhere, type Reached } from './http/guard-origin.ts'
 import { servePages } from './http/serve-pages.ts'
 import { JobList } from './jobs/listing.ts'
+import { Presence } from './jobs/presence.ts'
 import { jobRoutes } from './jobs/routes.ts'
 import { JobStore } from './jobs/store.ts'
 import { Audit, keepAudit } from './people/audit.ts'
@@ -109,13 +110,13 @@ export function createServer(parts: ServerParts): Server {
 function roomsOf(parts: ServerParts, maker: ReportMaker, door: Omit<PeopleParts, 'throttle'>): Router[] {
   const store = new JobStore(parts.database, parts.now)
   const catalogue = new CatalogueStore(parts.database, parts.log, parts.programMark)
-  const list = new JobList(store, catalogue, parts.log)
+  const list = new JobList({ database: parts.database, now: parts.now, store, catalogue, log: parts.log })
   const readings = new ReadingStore(parts.database, parts.now)
   const records = new RecordStore(parts.database, parts.now, readings)
   return [
     healthRoutes(parts.database),
     catalogueRoutes(catalogue),
-    jobRoutes(store, list),
+    jobRoutes({ store, list, records, presence: new Presence(parts.database, parts.now) }),
     reportRoutes({ store, catalogue, records, maker, now: parts.now, program: parts.program }),
     recordRoutes(records),
     readingRoutes(readings, new SourceStore(parts.database, parts.now), parts.live),

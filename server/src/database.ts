@@ -6,7 +6,7 @@ import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres'
 import { migrate } from 'drizzle-orm/node-postgres/migrator'
 import pg from 'pg'
 import { catalogueItems, priceLists } from './catalogue/table.ts'
-import { jobFormat, jobRevisions, jobs } from './jobs/table.ts'
+import { jobFormat, jobRevisions, jobs, presence } from './jobs/table.ts'
 import { auditLines, people, sessions, signInTries } from './people/table.ts'
 import { readingDays, readingHours, readingSources, readings } from './readings/table.ts'
 import { buildRecords, jobFiles } from './records/table.ts'
@@ -16,6 +16,7 @@ const schema = {
   jobs,
   jobFormat,
   jobRevisions,
+  presence,
   catalogueItems,
   priceLists,
   buildRecords,

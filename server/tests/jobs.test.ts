@@ -30,7 +30,11 @@ describe('create, read, list', () => {
       revision: 1,
       updatedAt: expect.any(String),
       template: false,
+      folder: '',
+      isArchived: false,
+      dueDay: null,
       summary: {
+        customer: 'Saltmarsh Bird Observatory',
         place: 'Skelder Holm, tidal island',
         answers: answers(design(fieldStation(), SHIPPED_CATALOGUE)),
         needs: 0,
@@ -173,7 +177,7 @@ describe('copy, bin, history, file', () => {
     expect((await server.request('GET', `/api/jobs/${made.id}`)).status).toBe(404)
     expect((await server.request('DELETE', `/api/jobs/${made.id}`)).status).toBe(404)
     const ids = (answer: { body: { jobs: { id: string }[] } }) => answer.body.jobs.map(({ id }) => id)
-    expect(ids(await server.request('GET', '/api/jobs?bin=1'))).toContain(made.id)
+    expect(ids(await server.request('GET', '/api/jobs?among=bin'))).toContain(made.id)
     expect(ids(await server.request('GET', '/api/jobs'))).not.toContain(made.id)
     expect((await server.request('POST', `/api/jobs/${made.id}/restore`)).status).toBe(204)
     expect((await server.request('GET', `/api/jobs/${made.id}`)).body).toEqual(made)

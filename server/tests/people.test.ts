@@ -167,6 +167,7 @@ describe('roles', () => {
     for (const [what, ask, may] of [
       ['reads', ['GET', `/api/jobs/${job.id}`], ['viewer', 'builder', 'designer', 'owner']],
       ['records', ['POST', `/api/jobs/${job.id}/records`, { records: [record] }], ['builder', 'designer', 'owner']],
+      ['saves', ['PUT', `/api/jobs/${job.id}`, { baseRevision: 1, job: job.job }], ['designer', 'owner']],
       ['designs', ['PUT', `/api/jobs/${job.id}/template`, { template: true }], ['designer', 'owner']],
       ['makes links', ['GET', `/api/jobs/${job.id}/shares`], ['designer', 'owner']],
       ['lets in', ['GET', '/api/people'], ['owner']],

@@ -10,6 +10,7 @@ import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router'
 import { config } from 'zod'
+import { SignInGate } from './people/SignInGate.tsx'
 import { router } from './router.tsx'
 import { theme } from './theme/theme.ts'
 
@@ -22,7 +23,9 @@ createRoot(root).render(
   <StrictMode>
     <MantineProvider theme={theme} defaultColorScheme="light">
       <Notifications position="bottom-right" />
-      <RouterProvider router={router} />
+      <SignInGate>
+        <RouterProvider router={router} />
+      </SignInGate>
     </MantineProvider>
   </StrictMode>,
 )

@@ -35,6 +35,18 @@ export const router = createBrowserRouter([
     hydrateFallbackElement: <p className="loading">Lighting the lamp …</p>,
   },
   {
+    path: '/people',
+    lazy: page(() => import('./people/PeoplePage.tsx')),
+    errorElement: <Problem />,
+    hydrateFallbackElement: <p className="loading">Asking who is here …</p>,
+  },
+  {
+    path: '/shared/:token',
+    lazy: page(() => import('./shared/SharedPage.tsx')),
+    errorElement: <Problem />,
+    hydrateFallbackElement: <p className="loading">Opening the link …</p>,
+  },
+  {
     lazy: page(() => import('./store/StoreLayout.tsx')),
     hydrateFallbackElement: <p className="loading">Lighting the lamp …</p>,
     children: [

@@ -106,18 +106,24 @@ describe('refusals', () => {
     await new Promise((closed) => other.close(closed))
     const here = fetch
     vi.stubGlobal('fetch', () => here.call(null, `:${port}`).catch(() => Promise.reject(new TypeError('refused'))))
-    const failure = await failureOf(api.listJobs(false))
+    const failure = await failureOf(api.listJobs(EVERY_JOB))
     vi.stubGlobal('fetch', here)
     expect(failure).toMatchObject({ code: 'UNREACHABLE', message: 'The server does not answer.' })
   })
 })
 
+const EVERY_JOB = { find: '', state: null, folder: null, among: 'list' } as const
+
 describe('lists and names', () => {
-  test('the bin is asked for by itself, and a list comes without its wrapping', async () => {
-    answers(200, { jobs: [{ id: 'a' }] })
-    expect(await api.listJobs(true)).toEqual([{ id: 'a' }])
-    await api.listJobs(false)
-    expect(asked.map(({ path }) => path)).toEqual(['/api/jobs?bin=1', '/api/jobs'])
+  test('what a list is asked for stands in its address, and what is empty does not', async () => {
+    const page = { jobs: [{ id: 'a' }], total: 1, next: null, folders: [] }
+    answers(200, page)
+    expect(await api.listJobs({ ...EVERY_JOB, among: 'bin' })).toEqual(page)
+    await api.listJobs({ find: 'a&b', state: 'fault', folder: null, among: 'list' }, '12')
+    expect(asked.map(({ path }) => path)).toEqual([
+      '/api/jobs?among=bin',
+      '/api/jobs?find=a%26b&state=fault&among=list&after=12',
+    ])
   })
 
   test('an answer without a body is none', async () => {

@@ -3,6 +3,7 @@ export { BACKUP_PAIRS, type Ends, endsOf, SITE_PAIRS } from './bounds.ts'
 export { changedJob } from './changed.ts'
 export { CIRCUIT_LENGTH, DEFAULTS, type Default, SOILING_DEFAULT } from './defaults.ts'
 export { EMPTY_AC_COUPLED, EMPTY_TRADE, emptyBeside } from './job.ts'
+export { mergeJobs } from './merge.ts'
 export {
   acCoupledSchema,
   acceptedSchema,

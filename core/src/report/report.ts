@@ -37,7 +37,7 @@ const ALL_SHEETS: readonly SheetOf[] = ['one-line', 'wall', 'roof']
 const SECTIONS: Readonly<Record<Reader, (brief: ReportBrief) => (Section | null)[]>> = {
   everyone: (brief) => [
     briefSection(brief),
-    answersSection(brief),
+    answersSection(brief, true),
     cautionsSection(brief),
     checksSection(brief),
     loadsSection(brief),
@@ -57,7 +57,7 @@ const SECTIONS: Readonly<Record<Reader, (brief: ReportBrief) => (Section | null)
   ],
   customer: (brief) => [
     briefSection(brief),
-    answersSection(brief),
+    answersSection(brief, false),
     cautionsSection(brief),
     checksSection(brief),
     loadsSection(brief),
@@ -71,7 +71,7 @@ const SECTIONS: Readonly<Record<Reader, (brief: ReportBrief) => (Section | null)
   ],
   inspector: (brief) => [
     briefSection(brief),
-    answersSection(brief),
+    answersSection(brief, false),
     checksSection(brief),
     cautionsSection(brief),
     drawingsSection(brief, ALL_SHEETS),
@@ -85,7 +85,7 @@ const SECTIONS: Readonly<Record<Reader, (brief: ReportBrief) => (Section | null)
     workingsSection(brief, ['battery', 'array', 'controller', 'inverter', 'backup', 'wiring']),
   ],
   workshop: (brief) => [
-    answersSection(brief),
+    answersSection(brief, false),
     cautionsSection(brief),
     drawingsSection(brief, ALL_SHEETS),
     scheduleSection(brief),

@@ -3,6 +3,7 @@ import { answers, type Design } from '../chain/design.ts'
 import { type Severity, stillOpen } from '../checks/check.ts'
 import { findings } from '../checks/checks.ts'
 import { line } from '../job/fields.ts'
+import { cutText } from '../method/kept-text.ts'
 import { LINKS } from '../working/links.ts'
 
 const counted = z.number().int().min(0)
@@ -10,6 +11,8 @@ const counted = z.number().int().min(0)
 /** What a list of jobs shows of a design. Sent with a save by whoever had the design, and read again by this schema. */
 export const jobSummarySchema = z.strictObject({
   place: line(200),
+  /** First line of whom the quote is for. */
+  customer: line(200).default(''),
   answers: z.partialRecord(z.enum(LINKS), line(400)),
   /** How many figures are still needed. */
   needs: counted,
@@ -28,8 +31,38 @@ export interface JobListing {
   readonly updatedAt: string
   /** New jobs may begin as this one. */
   readonly template: boolean
+  /** Where a person filed it; empty where nowhere. */
+  readonly folder: string
+  readonly isArchived: boolean
+  /** Day on which its upkeep is due next, as 2026-11-29; null where nothing is. */
+  readonly dueDay: string | null
   /** Null where the job cannot be designed: it opens all the same. */
   readonly summary: JobSummary | null
+}
+
+/** States a list is asked by: the worst of each job. */
+export const JOB_STATES = ['danger', 'fault', 'needs', 'silent'] as const
+export type JobState = (typeof JOB_STATES)[number]
+
+/** What a list of jobs is asked for. */
+export interface JobsAsked {
+  /** Words that stand in name, place, customer or folder. */
+  readonly find: string
+  readonly state: JobState | null
+  /** Null for all. */
+  readonly folder: string | null
+  readonly among: 'list' | 'archive' | 'bin' | 'templates' | 'overdue'
+}
+
+/** A page of a list. */
+export interface JobsPage {
+  readonly jobs: readonly JobListing[]
+  /** How many there are of what was asked for. */
+  readonly total: number
+  /** Where the next page begins; null where this is the last. */
+  readonly next: string | null
+  /** Every folder in use, with how many jobs stand in it. */
+  readonly folders: readonly { readonly name: string; readonly jobs: number }[]
 }
 
 /** Without bank, sun or loads there is no year; one that was not worked is not told. */
@@ -45,6 +78,7 @@ export function summarise(design: Design): JobSummary {
   const of = (severity: Severity) => found.filter((finding) => finding.severity === severity).length
   return {
     place: design.job.site.place,
+    customer: cutText(design.job.trade.quote.customer.trim().split('\n')[0] ?? '', 200),
     answers: answers(design),
     needs: design.needs.length,
     danger: of('danger'),

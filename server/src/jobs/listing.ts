@@ -1,29 +1,47 @@
 import { setImmediate as othersFirst } from 'node:timers/promises'
 import { type Catalogue, design, type JobListing, type JobSummary, summarise } from '@yard-lamp/core'
-import { jobSummarySchema } from '@yard-lamp/core/report'
+import { type JobsAsked, type JobsPage, jobSummarySchema } from '@yard-lamp/core/report'
 import type { Logger } from 'pino'
 import type { CatalogueStore } from '../catalogue/store.ts'
+import type { Database } from '../database.ts'
 import { faultForLog } from '../http/faults.ts'
 import type { Actor } from '../people/actor.ts'
-import type { JobStore, ListedRow } from './store.ts'
+import { type ListedRow, listJobs } from './asked.ts'
+import type { JobStore } from './store.ts'
+
+interface ListParts {
+  readonly database: Database
+  readonly now: () => Date
+  readonly store: JobStore
+  readonly catalogue: CatalogueStore
+  readonly log: Logger
+}
 
 /**
  * The list of jobs as their pages would show them. A summary made with another catalogue than the one in force, or not made
  * yet, is made now and kept; a job that cannot be designed is listed without one.
  */
 export class JobList {
+  private readonly database: Database
+  private readonly now: () => Date
   private readonly store: JobStore
   private readonly catalogue: CatalogueStore
   private readonly log: Logger
 
-  constructor(store: JobStore, catalogue: CatalogueStore, log: Logger) {
+  constructor({ database, now, store, catalogue, log }: ListParts) {
+    this.database = database
+    this.now = now
     this.store = store
     this.catalogue = catalogue
     this.log = log
   }
 
-  async read(actor: Actor, inBin: boolean): Promise<JobListing[]> {
-    const [rows, mark] = await Promise.all([this.store.list(actor, inBin), this.catalogue.mark(actor)])
+  async read(actor: Actor, asked: JobsAsked, after: string | undefined): Promise<JobsPage> {
+    const today = this.now().toISOString().slice(0, 10)
+    const [{ rows, ...page }, mark] = await Promise.all([
+      listJobs(this.database, asked, after, today),
+      this.catalogue.mark(actor),
+    ])
     let inForce: Catalogue | null = null
     const listed: JobListing[] = []
     for (const { mark: madeWith, ...row } of rows) {
@@ -37,7 +55,7 @@ export class JobList {
       // Some milliseconds each: other requests are answered in between.
       await othersFirst()
     }
-    return listed
+    return { ...page, jobs: listed }
   }
 
   private async summarised(

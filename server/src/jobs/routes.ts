@@ -8,7 +8,10 @@ import { readJson } from '../http/body.ts'
 import { ApiError } from '../http/errors.ts'
 import { parseRequest, readWith } from '../http/request-shape.ts'
 import { actorOf } from '../people/actor.ts'
+import type { RecordStore } from '../records/store.ts'
+import { listQuery } from './asked.ts'
 import type { JobList } from './listing.ts'
+import type { Presence } from './presence.ts'
 import type { JobStore } from './store.ts'
 
 const idParam = z.uuid()
@@ -43,6 +46,17 @@ const NEW_JOB = 'New job'
 const templateBody = z.strictObject({ template: z.boolean() })
 const nameBody = z.strictObject({ name: z.string().trim().min(1).max(120).nullable() })
 
+const placeBody = z.strictObject({ folder: z.string().trim().max(120).optional(), isArchived: z.boolean().optional() })
+const dueBody = z.strictObject({ dueDay: z.iso.date({ error: () => 'a day such as 2026-11-29' }).nullable() })
+const presenceBody = z.strictObject({ pageId: z.string().min(1).max(40), isEditing: z.boolean() })
+
+export interface JobParts {
+  readonly store: JobStore
+  readonly list: JobList
+  readonly records: RecordStore
+  readonly presence: Presence
+}
+
 /** What the list shows of a revision, from a page that has worked its year; of another revision it says nothing. */
 function summaryRoute(router: Router, store: JobStore): void {
   router.put('/:id/summary', async (ctx) => {
@@ -54,12 +68,19 @@ function summaryRoute(router: Router, store: JobStore): void {
 }
 
 /** Jobs: list, create, read, save, duplicate, bin, history, file. Each answer and refusal is listed in docs/server.md. */
-export function jobRoutes(store: JobStore, list: JobList): Router {
+export function jobRoutes({ store, list, records, presence }: JobParts): Router {
   const router = new Router({ prefix: '/api/jobs' })
   summaryRoute(router, store)
+  placeRoutes(router, store, presence)
+  saveRoutes(router, store, records)
 
   router.get('/', async (ctx) => {
-    ctx.body = { jobs: await list.read(actorOf(ctx), ctx.query.bin === '1') }
+    const { after, ...asked } = parseRequest(listQuery, { ...ctx.query })
+    ctx.body = await list.read(
+      actorOf(ctx),
+      { ...asked, state: asked.state ?? null, folder: asked.folder ?? null },
+      after,
+    )
   })
   /** Creates a job from a document: an empty one, or an imported file. */
   router.post('/', async (ctx) => {
@@ -69,25 +90,6 @@ export function jobRoutes(store: JobStore, list: JobList): Router {
   })
   router.get('/:id', async (ctx) => {
     ctx.body = await store.read(actorOf(ctx), idOf(ctx))
-  })
-  router.put('/:id', async (ctx) => {
-    const id = idOf(ctx)
-    const { baseRevision, job, summarised: made } = parseRequest(saveBody, await readJson(ctx))
-    const { revision, updatedAt } = await store.save(actorOf(ctx), id, baseRevision, keptJobOf(job), made ?? null)
-    ctx.body = { id, revision, updatedAt }
-  })
-  /** Acts done to the revision the sender began from, in place of the whole document. */
-  router.patch('/:id', async (ctx) => {
-    const id = idOf(ctx)
-    const { baseRevision, acts, summarised: made } = parseRequest(actsBody, await readJson(ctx))
-    const saved = await store.saveActs(
-      actorOf(ctx),
-      id,
-      baseRevision,
-      acts as readonly unknown[] as Edit[],
-      made ?? null,
-    )
-    ctx.body = { id, revision: saved.revision, updatedAt: saved.updatedAt }
   })
   router.delete('/:id', async (ctx) => {
     await store.move(actorOf(ctx), idOf(ctx), 'bin')
@@ -111,7 +113,7 @@ export function jobRoutes(store: JobStore, list: JobList): Router {
     await store.markTemplate(actorOf(ctx), idOf(ctx), template)
     ctx.status = 204
   })
-  historyRoutes(router, store)
+  historyRoutes(router, store, records)
   router.get('/:id/file', async (ctx) => {
     if (ctx.query.as === 'kept') {
       const kept = await store.readAsKept(actorOf(ctx), idOf(ctx))
@@ -128,8 +130,51 @@ export function jobRoutes(store: JobStore, list: JobList): Router {
   return router
 }
 
+/** A job saved whole, or by what was done to it. */
+function saveRoutes(router: Router, store: JobStore, records: RecordStore): void {
+  router.put('/:id', async (ctx) => {
+    const id = idOf(ctx)
+    await records.mayChange(actorOf(ctx), id)
+    const { baseRevision, job, summarised: made } = parseRequest(saveBody, await readJson(ctx))
+    const { revision, updatedAt } = await store.save(actorOf(ctx), id, baseRevision, keptJobOf(job), made ?? null)
+    ctx.body = { id, revision, updatedAt }
+  })
+  /** Acts done to the revision the sender began from, in place of the whole document. */
+  router.patch('/:id', async (ctx) => {
+    const id = idOf(ctx)
+    await records.mayChange(actorOf(ctx), id)
+    const { baseRevision, acts, summarised: made } = parseRequest(actsBody, await readJson(ctx))
+    const saved = await store.saveActs(
+      actorOf(ctx),
+      id,
+      baseRevision,
+      acts as readonly unknown[] as Edit[],
+      made ?? null,
+    )
+    ctx.body = { id, revision: saved.revision, updatedAt: saved.updatedAt }
+  })
+}
+
+/** Where a job stands among the others, when its upkeep is due, and who has it open. */
+function placeRoutes(router: Router, store: JobStore, presence: Presence): void {
+  router.put('/:id/place', async (ctx) => {
+    const filed = parseRequest(placeBody, await readJson(ctx))
+    await store.file(actorOf(ctx), idOf(ctx), filed)
+    ctx.status = 204
+  })
+  router.put('/:id/due', async (ctx) => {
+    const { dueDay } = parseRequest(dueBody, await readJson(ctx))
+    await store.keepDue(actorOf(ctx), idOf(ctx), dueDay)
+    ctx.status = 204
+  })
+  router.post('/:id/presence', async (ctx) => {
+    const { pageId, isEditing } = parseRequest(presenceBody, await readJson(ctx))
+    ctx.body = await presence.tell(actorOf(ctx), idOf(ctx), pageId, isEditing)
+  })
+}
+
 /** Kept states of a job. */
-function historyRoutes(router: Router, store: JobStore): void {
+function historyRoutes(router: Router, store: JobStore, records: RecordStore): void {
   router.get('/:id/revisions', async (ctx) => {
     ctx.body = { revisions: await store.revisions(actorOf(ctx), idOf(ctx)) }
   })
@@ -137,6 +182,7 @@ function historyRoutes(router: Router, store: JobStore): void {
     ctx.body = await store.readRevision(actorOf(ctx), idOf(ctx), revisionOf(ctx))
   })
   router.put('/:id/revisions/:revision/name', async (ctx) => {
+    await records.mayChange(actorOf(ctx), idOf(ctx))
     const { name } = parseRequest(nameBody, await readJson(ctx))
     await store.nameRevision(actorOf(ctx), idOf(ctx), revisionOf(ctx), name)
     ctx.status = 204

@@ -5,7 +5,6 @@ import {
   type Edit,
   InputError,
   type Job,
-  type JobListing,
   type JobSummary,
   keptJobText,
   type StoredJob,
@@ -23,8 +22,8 @@ import { documentBytes } from './job-bytes.ts'
 import { Saves } from './saves.ts'
 import { jobRevisions, jobs } from './table.ts'
 
-/** Most jobs and revisions given at once. */
-export const MOST_LISTED = 500
+/** Most revisions given at once. */
+const MOST_LISTED = 500
 /** History is thinned with every so many saves of a job: one statement that seldom finds anything. */
 const THIN_EVERY = 16
 
@@ -37,10 +36,10 @@ export interface Summarised {
   readonly mark: string
 }
 
-/** A row of the list with what it was summarised with, not read yet. */
-export interface ListedRow extends Omit<JobListing, 'summary'> {
-  readonly summary: unknown
-  readonly mark: string | null
+/** Where a job stands among the others; what is left out stays. */
+export interface Filed {
+  readonly folder?: string | undefined
+  readonly isArchived?: boolean | undefined
 }
 
 export class JobStore {
@@ -53,25 +52,6 @@ export class JobStore {
     this.database = database
     this.now = now
     this.saves = new Saves(database)
-  }
-
-  /** What was saved last comes first. */
-  async list(_actor: Actor, inBin: boolean): Promise<ListedRow[]> {
-    const rows = await this.database
-      .select({
-        id: jobs.id,
-        name: jobs.name,
-        revision: jobs.revision,
-        updatedAt: jobs.updatedAt,
-        template: jobs.template,
-        summary: jobs.summary,
-        mark: jobs.summaryMark,
-      })
-      .from(jobs)
-      .where(inBin ? isNotNull(jobs.binnedAt) : isNull(jobs.binnedAt))
-      .orderBy(desc(jobs.touched), desc(jobs.id))
-      .limit(MOST_LISTED)
-    return rows.map((row) => ({ ...row, updatedAt: row.updatedAt.toISOString() }))
   }
 
   async isEmpty(_actor: Actor): Promise<boolean> {
@@ -233,7 +213,6 @@ export class JobStore {
     return this.create(actor, { ...job, name: name ?? `${cutText(job.name, 190)} (copy)` })
   }
 
-  /** Puts a job into the bin, or takes it out again. @throws {ApiError} JOB_NOT_FOUND where it is not on that side */
   /** Marks a job as one new jobs may begin as, or takes the mark away. @throws {ApiError} JOB_NOT_FOUND, in the bin too */
   async markTemplate(_actor: Actor, id: string, template: boolean): Promise<void> {
     const marked = await this.database
@@ -244,6 +223,25 @@ export class JobStore {
     if (marked.length === 0) throw new ApiError('JOB_NOT_FOUND')
   }
 
+  /** Files a job in a folder, or puts it among what is done with. @throws {ApiError} JOB_NOT_FOUND, in the bin too */
+  async file(_actor: Actor, id: string, { folder, isArchived }: Filed): Promise<void> {
+    const filed = await this.database
+      .update(jobs)
+      .set({
+        ...(folder === undefined ? {} : { folder }),
+        ...(isArchived === undefined ? {} : { archivedAt: isArchived ? this.now() : null }),
+      })
+      .where(and(eq(jobs.id, id), isNull(jobs.binnedAt)))
+      .returning({ id: jobs.id })
+    if (filed.length === 0) throw new ApiError('JOB_NOT_FOUND')
+  }
+
+  /** Keeps when its upkeep is due next. Of a job that is gone there is nothing to say. */
+  async keepDue(_actor: Actor, id: string, dueDay: string | null): Promise<void> {
+    await this.database.update(jobs).set({ dueDay }).where(eq(jobs.id, id))
+  }
+
+  /** Puts a job into the bin, or takes it out again. @throws {ApiError} JOB_NOT_FOUND where it is not on that side */
   async move(_actor: Actor, id: string, to: 'bin' | 'list'): Promise<void> {
     const moved = await this.database
       .update(jobs)

@@ -36,16 +36,19 @@ const READS = new Set(['GET', 'HEAD', 'OPTIONS'])
 const BEFORE_PASSWORD = /^\/api\/(me(\/password)?|session)$/
 
 /** Rules of who may do what, the first that fits; what changes something needs a designer where none does. */
-const RULES: readonly { readonly path: RegExp; readonly least: Role }[] = [
+const RULES: readonly { readonly path: RegExp; readonly method?: RegExp; readonly least: Role }[] = [
   { path: /^\/api\/(people|audit)(\/|$)/, least: 'owner' },
   { path: /^\/api\/(me|session|sessions)(\/|$)/, least: 'viewer' },
   { path: /^\/api\/jobs\/[^/]+\/presence$/, least: 'viewer' },
+  { path: /^\/api\/jobs\/[^/]+\/due$/, least: 'builder' },
+  // A builder while work is under way: the routes of jobs ask that.
+  { path: /^\/api\/jobs\/[^/]+(\/revisions\/\d+\/name)?$/, method: /PATCH|PUT/, least: 'builder' },
   { path: /^\/api\/jobs\/[^/]+\/(records|files|readings)(\/|$)/, least: 'builder' },
 ]
 
 /** The least role a request needs. */
 export function leastRole(method: string, path: string): Role {
-  const rule = RULES.find((each) => each.path.test(path))
+  const rule = RULES.find((each) => each.path.test(path) && (each.method?.test(method) ?? true))
   if (rule?.least === 'owner') return 'owner'
   if (READS.has(method)) return /\/shares$/.test(path) ? 'designer' : 'viewer'
   return rule?.least ?? 'designer'
@@ -64,7 +67,7 @@ export function guardDoor({ people, sessions, thisMachineOnly }: Door): Middlewa
     if (!ctx.path.startsWith('/api/')) return next()
     const token = sessionToken(ctx)
     const known = token === undefined ? null : await sessions.of(token)
-    const counted = thisMachineOnly && !known ? await people.counted() : null
+    const counted = thisMachineOnly ? await people.counted() : null
     ctx.state.isOpen = counted !== null && counted.count <= 1
     const person = known?.person ?? (ctx.state.isOpen ? counted?.person : null)
     if (person) ctx.state.actor = { id: person.id, name: person.name, role: person.role, ...sessionOf(known) }

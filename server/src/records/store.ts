@@ -120,6 +120,14 @@ export class RecordStore {
     })
   }
 
+  /** @throws {ApiError} ROLE_FORBIDDEN for a builder while no work is under way: a job is then changed by a designer */
+  async mayChange({ role }: Actor, jobId: string): Promise<void> {
+    if (role !== 'builder') return
+    const { isOpen } = await this.database.transaction((tx) => this.stateOf(tx, jobId))
+    if (!isOpen)
+      throw new ApiError('ROLE_FORBIDDEN', { message: 'A builder changes a job only while work on it is under way.' })
+  }
+
   private async stateOf(tx: Tx, jobId: string): Promise<{ readonly kept: number; readonly isOpen: boolean }> {
     const [row] = await tx.select({ kept: count() }).from(buildRecords).where(eq(buildRecords.jobId, jobId))
     const [last] = await tx

@@ -1,9 +1,12 @@
-import type { CatalogueItem, Edit, Job, JobListing, JobSummary, StoredJob } from '@yard-lamp/core'
+import type { CatalogueItem, Edit, Job, JobSummary, StoredJob } from '@yard-lamp/core'
 import type { CatalogueInForce, PriceList, StoredItem, StoredPriceList } from '@yard-lamp/core/catalogue'
 import { jobText, REFUSALS, type RefusalCode } from '@yard-lamp/core/job'
 import type { Batch, ListedSource, ReadingSource, SourceSaid } from '@yard-lamp/core/log'
 import type { SiteRecord } from '@yard-lamp/core/records'
+import type { JobsAsked, JobsPage } from '@yard-lamp/core/report'
 import type { KnownPlace, SpotOnMap } from '@yard-lamp/core/site'
+import { door, SHUT } from './door.ts'
+import { peopleApi } from './people.ts'
 
 export type { StoredItem, StoredPriceList }
 
@@ -49,6 +52,13 @@ export interface Revision {
   readonly name: string | null
 }
 
+/** Another page that has a job open. */
+export interface Present {
+  readonly name: string
+  readonly isYou: boolean
+  readonly isEditing: boolean
+}
+
 /** Longest a request may take before it counts as not reached, ms. */
 const REQUEST_TIMEOUT_MS = 10_000
 /** A whole catalogue or file on a slow line may take longer, ms. */
@@ -81,6 +91,7 @@ async function requestText<T>(
   const answer: unknown = await response.json().catch(() => null)
   if (response.ok) return answer as T
   const error = (answer as { error?: { code: RefusalCode; message: string } } | null)?.error
+  if (error && DOOR.has(error.code)) door.dispatchEvent(new Event(SHUT))
   throw new ApiFailure(
     error && error.code in REFUSALS ? error.code : 'UNREACHABLE',
     error?.message ?? 'The server’s answer could not be read.',
@@ -88,9 +99,25 @@ async function requestText<T>(
   )
 }
 
+/** The end of an address; what is empty is left out. */
+function queryOf(said: Readonly<Record<string, string | null | undefined>>): string {
+  const query = new URLSearchParams(Object.entries(said).filter((each): each is [string, string] => Boolean(each[1])))
+  return query.size === 0 ? '' : `?${query}`
+}
+
+/** Who is here has to say so first. */
+const DOOR: ReadonlySet<RefusalCode> = new Set(['SIGN_IN_FIRST', 'PASSWORD_FIRST'])
+
 export const api = {
-  listJobs: (inBin: boolean) =>
-    request<{ jobs: JobListing[] }>('GET', `/jobs${inBin ? '?bin=1' : ''}`).then(({ jobs }) => jobs),
+  ...peopleApi(request),
+  /** A page of jobs. @param after `next` of the page before */
+  listJobs: ({ find, state, folder, among }: JobsAsked, after?: string) =>
+    request<JobsPage>('GET', `/jobs${queryOf({ find, state, folder, among, after })}`),
+  /** Puts a job into a folder, or among what is done with; what is left out stays. */
+  fileJob: (id: string, filed: { folder?: string; isArchived?: boolean }) =>
+    request<void>('PUT', `/jobs/${id}/place`, filed),
+  /** When its upkeep is due next, as 2026-11-29. */
+  keepDue: (id: string, dueDay: string | null) => request<void>('PUT', `/jobs/${id}/due`, { dueDay }),
   createJob: (job: Job) => request<StoredJob>('POST', '/jobs', { job }),
   readJob: (id: string) => request<StoredJob>('GET', `/jobs/${id}`),
   saveJob: (id: string, baseRevision: number, job: Job, summarised?: Summarised) =>
@@ -107,6 +134,9 @@ export const api = {
   duplicateJob: (id: string) => request<StoredJob>('POST', `/jobs/${id}/duplicate`),
   /** A new job begun as another. */
   beginAsJob: (id: string) => request<StoredJob>('POST', `/jobs/${id}/begin`),
+  /** Says that a page has a job open, and hears who else has. */
+  tellPresence: (id: string, said: { pageId: string; isEditing: boolean }) =>
+    request<{ others: Present[]; revision: number }>('POST', `/jobs/${id}/presence`, said),
   markTemplate: (id: string, template: boolean) => request<void>('PUT', `/jobs/${id}/template`, { template }),
   binJob: (id: string) => request<void>('DELETE', `/jobs/${id}`),
   restoreJob: (id: string) => request<void>('POST', `/jobs/${id}/restore`),
@@ -169,5 +199,6 @@ export const api = {
     `/api/jobs/${id}/files/${fileId}${small ? '/small' : ''}`,
   /** The document as it is kept, also where it cannot be read. */
   keptAddress: (id: string) => `/api/jobs/${id}/file?as=kept`,
+  calendarAddress: (id: string) => `/api/jobs/${id}/upkeep.ics`,
   fileAddress: (id: string) => `/api/jobs/${id}/file`,
 }

@@ -1,10 +1,14 @@
-import { memo, useEffect } from 'react'
+import { isAtLeast } from '@yard-lamp/core/people'
+import { memo, useEffect, useRef } from 'react'
+import { api } from '../api/client.ts'
+import { roleNow } from '../people/me.ts'
 import { openLog, tellAgain } from '../store/log.ts'
 import type { LogState } from '../store/log-slice.ts'
 import { selectRecords } from '../store/records.ts'
 import { type LinkStatus, selectDesignOrNull } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
 import { useWhenIdle } from '../store/use-when-idle.ts'
+import { useUpkeep } from '../upkeep/use-upkeep.ts'
 import { PageLine } from './PageLine.tsx'
 
 /** Readings can wait until the design stands there, ms. */
@@ -22,9 +26,25 @@ export const LogItem = memo(function LogItem({ jobId }: { jobId: string }) {
     return () => clearTimeout(timer)
   }, [dispatch, jobId, isOpen, isKnown])
   useToldAgain()
+  useKeptDue(jobId)
   const { answer, status } = answerOf(isKnown ? log : null)
   return <PageLine jobId={jobId} path="log" answer={answer} status={status} />
 })
+
+/** The list of jobs says what is overdue: it is told the day on which the next task is due, when that moves. */
+function useKeptDue(jobId: string): void {
+  const { dueDay } = useUpkeep()
+  const isRead = useAppSelector(
+    ({ log, records }) => log.jobId === jobId && log.status === 'read' && records.status === 'read',
+  )
+  const kept = useRef<string | null | undefined>(undefined)
+  useEffect(() => {
+    if (!isRead || kept.current === dueDay) return
+    kept.current = dueDay
+    // Where it is not heard the next page says it again.
+    if (isAtLeast(roleNow(), 'builder')) void api.keepDue(jobId, dueDay).catch(() => undefined)
+  }, [jobId, dueDay, isRead])
+}
 
 /** Held against the design again when that, the records or the readings move, and the page is idle: not with each key. */
 function useToldAgain(): void {

@@ -30,6 +30,16 @@ export function SaveBadge() {
   switch (save.status) {
     case 'saved':
       return <span className="save">Saved, revision {save.revision}</span>
+    case 'tried':
+      return (
+        <span
+          className="save"
+          role="status"
+          title="Your role is to look, or to build: this job is changed by a designer."
+        >
+          Tried here only, not kept
+        </span>
+      )
     case 'pending':
     case 'saving':
       return (

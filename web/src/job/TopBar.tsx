@@ -6,15 +6,19 @@ import {
   IconDots,
   IconDownload,
   IconHistory,
+  IconLink,
   IconPrinter,
 } from '@tabler/icons-react'
 import { useState } from 'react'
 import { Link, NavLink, useNavigate, useParams } from 'react-router'
 import { api } from '../api/client.ts'
+import { useMay } from '../people/me.ts'
+import { ShareDialog } from '../shared/ShareDialog.tsx'
 import { edited, redone, undone } from '../store/job-slice.ts'
 import { selectDesign, selectJob, selectOpenFindings, selectYear } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
 import { HistoryDialog } from './HistoryDialog.tsx'
+import { PresenceBadge } from './PresenceBadge.tsx'
 import { SaveBadge } from './SaveBadge.tsx'
 import { ThemeButton } from './ThemeButton.tsx'
 import '../options/options.css'
@@ -61,6 +65,7 @@ export function TopBar() {
           <IconArrowForwardUp size={18} />
         </ActionIcon>
       </Tooltip>
+      <PresenceBadge />
       <SaveBadge />
       <ThemeButton />
       <JobMenu />
@@ -127,6 +132,8 @@ function JobMenu() {
   const { id = '' } = useParams()
   const navigate = useNavigate()
   const [history, setHistory] = useState(false)
+  const [isSharing, setSharing] = useState(false)
+  const mayShare = useMay('designer')
   return (
     <>
       <Menu position="bottom-end" width={230}>
@@ -142,6 +149,11 @@ function JobMenu() {
           <Menu.Item leftSection={<IconDownload size={16} />} component="a" href={api.fileAddress(id)} download>
             Save as a file
           </Menu.Item>
+          {mayShare && (
+            <Menu.Item leftSection={<IconLink size={16} />} onClick={() => setSharing(true)}>
+              Show something by a link
+            </Menu.Item>
+          )}
           <Menu.Item leftSection={<IconHistory size={16} />} onClick={() => setHistory(true)}>
             Earlier versions
           </Menu.Item>
@@ -157,6 +169,7 @@ function JobMenu() {
         </Menu.Dropdown>
       </Menu>
       <HistoryDialog opened={history} onClose={() => setHistory(false)} />
+      <ShareDialog opened={isSharing} onClose={() => setSharing(false)} />
     </>
   )
 }

@@ -8,7 +8,7 @@ export function useLeaveGuard(): void {
     const onLeave = (event: BeforeUnloadEvent) => {
       const { save, draft } = store.getState()
       const isStuck = save.status === 'unsaved' || save.status === 'conflict'
-      if (isStuck || (save.status !== 'saved' && !draft.isKept)) event.preventDefault()
+      if (isStuck || (save.status !== 'saved' && save.status !== 'tried' && !draft.isKept)) event.preventDefault()
     }
     window.addEventListener('beforeunload', onLeave)
     return () => window.removeEventListener('beforeunload', onLeave)

@@ -1,6 +1,8 @@
 import { Modal } from '@mantine/core'
 import type { JobListing } from '@yard-lamp/core'
 import { BEGINNINGS, type Beginning } from '@yard-lamp/core/demo'
+import { useEffect, useState } from 'react'
+import { api } from '../api/client.ts'
 
 /** What a new job begins as. */
 export type BeginsAs =
@@ -10,13 +12,13 @@ export type BeginsAs =
 
 interface BeginDialogProps {
   opened: boolean
-  templates: readonly JobListing[]
   onClose: () => void
   onBegin: (begins: BeginsAs) => void
 }
 
 /** A new job: empty, as a shape that ships, or as a template of one's own. */
-export function BeginDialog({ opened, templates, onClose, onBegin }: BeginDialogProps) {
+export function BeginDialog({ opened, onClose, onBegin }: BeginDialogProps) {
+  const templates = useTemplates(opened)
   return (
     <Modal opened={opened} onClose={onClose} title="Begin a job" size="xl" closeButtonProps={{ 'aria-label': 'Close' }}>
       <button type="button" className="begin-as" data-autofocus onClick={() => onBegin({ as: 'empty' })}>
@@ -56,4 +58,17 @@ export function BeginDialog({ opened, templates, onClose, onBegin }: BeginDialog
       )}
     </Modal>
   )
+}
+
+/** Jobs new ones may begin as: asked for when they are shown; without them one begins from the others. */
+function useTemplates(isShown: boolean): readonly JobListing[] {
+  const [templates, setTemplates] = useState<readonly JobListing[]>([])
+  useEffect(() => {
+    if (!isShown) return
+    api.listJobs({ find: '', state: null, folder: null, among: 'templates' }).then(
+      ({ jobs }) => setTemplates(jobs),
+      () => undefined,
+    )
+  }, [isShown])
+  return templates
 }

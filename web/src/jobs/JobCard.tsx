@@ -1,18 +1,30 @@
 import { ActionIcon, Button, Menu } from '@mantine/core'
-import { IconCopy, IconDotsVertical, IconDownload, IconTemplate, IconTrash } from '@tabler/icons-react'
+import {
+  IconArchive,
+  IconCopy,
+  IconDotsVertical,
+  IconDownload,
+  IconFolder,
+  IconTemplate,
+  IconTrash,
+} from '@tabler/icons-react'
 import type { JobListing } from '@yard-lamp/core'
 import dayjs from 'dayjs'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import { api } from '../api/client.ts'
+import { FileDialog } from './FileDialog.tsx'
 
 interface JobCardProps {
   job: JobListing
   inBin: boolean
   act: (what: () => Promise<unknown>) => Promise<void>
+  /** Those in use. */
+  folders: readonly string[]
 }
 
 /** A job of the list with its answers and what can be done with it. */
-export function JobCard({ job, inBin, act }: JobCardProps) {
+export function JobCard({ job, inBin, act, folders }: JobCardProps) {
   const { summary } = job
   return (
     <li className="job-card">
@@ -28,10 +40,17 @@ export function JobCard({ job, inBin, act }: JobCardProps) {
           {!summary || summary.place === '' ? 'no place yet' : summary.place} ·{' '}
           {dayjs(job.updatedAt).format('D MMM, HH:mm')}
           {job.template && ' · template'}
+          {job.folder !== '' && ` · ${job.folder}`}
+          {job.isArchived && ' · done with'}
         </p>
         <p className="job-card-state">
           {stateOf(summary)}
           {summary && <span className="soft">{YEAR_TEXT[summary.year ?? 'waits']}</span>}
+          {job.dueDay !== null && job.dueDay < today() && (
+            <Link className="job-card-due" to={`/jobs/${job.id}/upkeep`}>
+              upkeep overdue since {dayjs(job.dueDay).format('D MMM')}
+            </Link>
+          )}
         </p>
       </div>
       <dl className="job-card-answers">
@@ -47,40 +66,66 @@ export function JobCard({ job, inBin, act }: JobCardProps) {
           Take out of the bin
         </Button>
       ) : (
-        <JobMenu job={job} act={act} />
+        <JobMenu job={job} act={act} folders={folders} />
       )}
     </li>
   )
 }
 
-function JobMenu({ job, act }: Omit<JobCardProps, 'inBin'>) {
+function JobMenu({ job, act, folders }: Omit<JobCardProps, 'inBin'>) {
+  const [isFiling, setFiling] = useState(false)
   return (
-    <Menu position="bottom-end">
-      <Menu.Target>
-        <ActionIcon variant="subtle" color="gray" aria-label={`More for ${job.name}`}>
-          <IconDotsVertical size={18} />
-        </ActionIcon>
-      </Menu.Target>
-      <Menu.Dropdown>
-        <Menu.Item leftSection={<IconCopy size={16} />} onClick={() => act(() => api.duplicateJob(job.id))}>
-          Make a copy
-        </Menu.Item>
-        <Menu.Item leftSection={<IconDownload size={16} />} component="a" href={api.fileAddress(job.id)} download>
-          Save as a file
-        </Menu.Item>
-        <Menu.Item
-          leftSection={<IconTemplate size={16} />}
-          onClick={() => act(() => api.markTemplate(job.id, !job.template))}
-        >
-          {job.template ? 'No longer a template' : 'Keep as a template'}
-        </Menu.Item>
-        <Menu.Item leftSection={<IconTrash size={16} />} onClick={() => act(() => api.binJob(job.id))}>
-          Put into the bin
-        </Menu.Item>
-      </Menu.Dropdown>
-    </Menu>
+    <>
+      <Menu position="bottom-end">
+        <Menu.Target>
+          <ActionIcon variant="subtle" color="gray" aria-label={`More for ${job.name}`}>
+            <IconDotsVertical size={18} />
+          </ActionIcon>
+        </Menu.Target>
+        <Menu.Dropdown>
+          <Menu.Item leftSection={<IconCopy size={16} />} onClick={() => act(() => api.duplicateJob(job.id))}>
+            Make a copy
+          </Menu.Item>
+          <Menu.Item leftSection={<IconDownload size={16} />} component="a" href={api.fileAddress(job.id)} download>
+            Save as a file
+          </Menu.Item>
+          <Menu.Item
+            leftSection={<IconTemplate size={16} />}
+            onClick={() => act(() => api.markTemplate(job.id, !job.template))}
+          >
+            {job.template ? 'No longer a template' : 'Keep as a template'}
+          </Menu.Item>
+          <Menu.Item leftSection={<IconFolder size={16} />} onClick={() => setFiling(true)}>
+            File in a folder
+          </Menu.Item>
+          <Menu.Item
+            leftSection={<IconArchive size={16} />}
+            onClick={() => act(() => api.fileJob(job.id, { isArchived: !job.isArchived }))}
+          >
+            {job.isArchived ? 'Back among the jobs' : 'Done with'}
+          </Menu.Item>
+          <Menu.Item leftSection={<IconTrash size={16} />} onClick={() => act(() => api.binJob(job.id))}>
+            Put into the bin
+          </Menu.Item>
+        </Menu.Dropdown>
+      </Menu>
+      {isFiling && (
+        <FileDialog
+          job={job}
+          folders={folders}
+          onClose={() => setFiling(false)}
+          onFile={(folder) => {
+            setFiling(false)
+            void act(() => api.fileJob(job.id, { folder }))
+          }}
+        />
+      )}
+    </>
   )
 }
+
+/** As 2026-11-29, where the page is looked at. */
+const today = (): string => new Date().toLocaleDateString('sv')
 
 /** What the list says of the year. */
 const YEAR_TEXT = {

@@ -1,31 +1,34 @@
 import { Button } from '@mantine/core'
 import { IconBooks, IconCalculator, IconFileImport, IconPlus } from '@tabler/icons-react'
-import { emptyJob, type JobListing } from '@yard-lamp/core'
+import { emptyJob } from '@yard-lamp/core'
 import { beginAs } from '@yard-lamp/core/demo'
-import { useCallback, useEffect, useRef, useState } from 'react'
+import type { JobsAsked } from '@yard-lamp/core/report'
+import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { api } from '../api/client.ts'
 import { FileField } from '../fields/FileField.tsx'
 import { ThemeButton } from '../job/ThemeButton.tsx'
+import { MeLinks } from '../people/MeLinks.tsx'
+import { useMay } from '../people/me.ts'
 import { rememberedUnits } from '../units/remembered-units.ts'
 import { BeginDialog, type BeginsAs } from './BeginDialog.tsx'
 import { JobCard } from './JobCard.tsx'
+import { JobsFilter } from './JobsFilter.tsx'
 import { readJobFile } from './read-job-file.ts'
+import { useAsked, useJobs } from './use-jobs.ts'
 import './jobs.css'
 import '../job/page.css'
-
-type Listing =
-  | { readonly status: 'pending' }
-  | { readonly status: 'fulfilled'; readonly ofBin: boolean; readonly jobs: readonly JobListing[] }
-  | { readonly status: 'rejected'; readonly message: string }
 
 /** All jobs with their answers; begin one, bring one in, put one into the bin and take it out. */
 export default function JobsPage() {
   const navigate = useNavigate()
-  const [inBin, setInBin] = useState(false)
-  const { listing, read, readLatest } = useJobList(inBin)
+  const { asked, ask } = useAsked()
+  const { listing, read, readLatest, more } = useJobs(asked)
   const [problem, setProblem] = useState('')
   const [beginning, setBeginning] = useState(false)
+  const mayDesign = useMay('designer')
+  const inBin = asked.among === 'bin'
+  const folders = listing.status === 'fulfilled' ? listing.folders : []
   /** Does something and shows the list as it then is; a refusal is shown and changes nothing. */
   const act = async (what: () => Promise<unknown>) => {
     setProblem('')
@@ -61,11 +64,12 @@ export default function JobsPage() {
           <p className="soft">Off-grid systems, from the list of loads to the sheet you hand over.</p>
         </div>
         <span className="topbar-gap" />
+        <MeLinks />
         <ThemeButton />
       </header>
       <main>
         <div className="jobs-actions">
-          <Button leftSection={<IconPlus size={16} />} onClick={() => setBeginning(true)}>
+          <Button leftSection={<IconPlus size={16} />} disabled={!mayDesign} onClick={() => setBeginning(true)}>
             Begin a job
           </Button>
           <Button component={Link} to="/quick" variant="default" leftSection={<IconCalculator size={16} />}>
@@ -82,17 +86,9 @@ export default function JobsPage() {
           >
             Bring in a file
           </FileField>
-          <span className="topbar-gap" />
-          <button type="button" className="pick" aria-pressed={inBin} onClick={() => setInBin(!inBin)}>
-            {inBin ? 'Back to the jobs' : 'Bin'}
-          </button>
         </div>
-        <BeginDialog
-          opened={beginning}
-          templates={listing.status === 'fulfilled' && !inBin ? listing.jobs.filter(({ template }) => template) : []}
-          onClose={() => setBeginning(false)}
-          onBegin={(begins) => void begin(begins)}
-        />
+        <JobsFilter asked={asked} ask={ask} folders={folders} />
+        <BeginDialog opened={beginning} onClose={() => setBeginning(false)} onBegin={(begins) => void begin(begins)} />
         {problem !== '' && (
           <p className="notice notice-fault" role="alert">
             <span className="notice-text">{problem}</span>
@@ -111,44 +107,56 @@ export default function JobsPage() {
           </p>
         )}
         {listing.status === 'fulfilled' && listing.jobs.length === 0 && (
-          <p className="loading">{inBin ? 'The bin is empty.' : 'No jobs yet. Begin one, or bring in a file.'}</p>
+          <NoJobs asked={asked} onAll={() => ask({ find: '', state: null, folder: null, among: 'list' })} />
         )}
         {listing.status === 'fulfilled' && listing.jobs.length > 0 && (
           <ul className="jobs-list">
             {listing.jobs.map((job) => (
-              <JobCard key={job.id} job={job} inBin={inBin} act={act} />
+              <JobCard key={job.id} job={job} inBin={inBin} act={act} folders={folders.map(({ name }) => name)} />
             ))}
           </ul>
+        )}
+        {listing.status === 'fulfilled' && listing.jobs.length > 0 && (
+          <p className="jobs-count" role="status">
+            {listing.jobs.length === listing.total
+              ? listing.total === 1
+                ? 'One job'
+                : `${listing.total} jobs`
+              : `${listing.jobs.length} of ${listing.total.toLocaleString('en-GB')} jobs`}
+            {listing.next !== null && (
+              <Button
+                variant="default"
+                size="xs"
+                onClick={() => void more().catch((error: Error) => setProblem(error.message))}
+              >
+                Show more
+              </Button>
+            )}
+          </p>
         )}
       </main>
     </div>
   )
 }
 
-/** The jobs of the list or the bin. */
-function useJobList(inBin: boolean) {
-  const [newest, setListing] = useState<Listing>({ status: 'pending' })
-  // Jobs are never shown with what belongs to the bin, nor the other way round.
-  const listing: Listing = newest.status === 'fulfilled' && newest.ofBin !== inBin ? { status: 'pending' } : newest
+const NOTHING = {
+  list: 'No jobs yet. Begin one, or bring in a file.',
+  overdue: 'No upkeep is overdue.',
+  archive: 'Nothing is put among what is done with yet.',
+  bin: 'The bin is empty.',
+  templates: '',
+} as const
 
-  const asked = useRef(0)
-  const read = useCallback(async () => {
-    const own = ++asked.current
-    // Of several answers under way only that of the last question is shown.
-    const show = (found: Listing) => own === asked.current && setListing(found)
-    try {
-      show({ status: 'fulfilled', ofBin: inBin, jobs: await api.listJobs(inBin) })
-    } catch (error) {
-      show({ status: 'rejected', message: (error as Error).message })
-    }
-  }, [inBin])
-  // What is done may end after the list was turned to the bin or back: the list then shown is read again.
-  const latest = useRef(read)
-  latest.current = read
-  useEffect(() => {
-    document.title = 'Jobs · Yard Lamp'
-    void read()
-  }, [read])
-  const readLatest = useCallback(() => latest.current(), [])
-  return { listing, read, readLatest }
+/** Nothing there, or nothing of what was asked for. */
+function NoJobs({ asked, onAll }: { asked: JobsAsked; onAll: () => void }) {
+  const { find, state, folder, among } = asked
+  if (find.trim() === '' && state === null && folder === null) return <p className="loading">{NOTHING[among]}</p>
+  return (
+    <p className="loading">
+      No job is like this.{' '}
+      <button type="button" className="notice-go" onClick={onAll}>
+        Show all jobs
+      </button>
+    </p>
+  )
 }

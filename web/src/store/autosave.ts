@@ -3,10 +3,15 @@ import { createListenerMiddleware, type ListenerEffectAPI } from '@reduxjs/toolk
 import { type StoredJob, summarise } from '@yard-lamp/core'
 import { itemsToKeep } from '@yard-lamp/core/after'
 import { actsBetween } from '@yard-lamp/core/edit'
+import { mergeJobs } from '@yard-lamp/core/job'
+import { isAtLeast } from '@yard-lamp/core/people'
 import { ApiFailure, api, type Summarised } from '../api/client.ts'
+import { differences } from '../conflict/differences.ts'
+import { roleNow } from '../people/me.ts'
 import { dropDraft, keepDraft, markDraft } from './draft.ts'
-import { edited, itemsKept, type JobState, jobOpened, jobSaved } from './job-slice.ts'
+import { edited, itemsKept, type JobState, jobMerged, jobOpened, jobSaved } from './job-slice.ts'
 import { ownSaves } from './own-saves.ts'
+import { selectBuildings } from './records.ts'
 import type { AppDispatch, RootState } from './root.ts'
 import { conflictSettled, draftKept, type SaveState, saveSettled, saveStarted, saveWanted } from './save-slice.ts'
 import { selectDesignOrNull } from './selectors.ts'
@@ -61,6 +66,8 @@ start({
     listener.cancelActiveListeners()
     const state = listener.getState().job
     if (!state) return
+    // Whoever only looks may try what they like; the server would refuse to keep it.
+    if (!mayKeep(listener.getState())) return void listener.dispatch(saveSettled({ status: 'tried' }))
     listener.dispatch(saveWanted())
     notYetKept = state
     const nowMs = Date.now()
@@ -91,6 +98,14 @@ start({
       closeButtonProps: { 'aria-label': 'Close' },
     }),
 })
+
+/** A designer changes a job; a builder while work on it is under way, as what is built otherwise. */
+const mayKeep = (state: RootState): boolean =>
+  isAtLeast(roleNow(), 'designer') || (roleNow() === 'builder' && isBuilding(state))
+function isBuilding(state: RootState): boolean {
+  const last = selectBuildings(state).at(-1)
+  return last !== undefined && last.signedOff === null
+}
 
 /** A pause that ends early where the page is left. */
 const restOr = (signal: AbortSignal, ms: number): Promise<void> =>
@@ -145,6 +160,7 @@ function stale(
   show: (outcome: SaveState) => void,
 ): boolean {
   if (!ownSaves.isOwn(theirs)) {
+    if (mergeTheirs(listener.dispatch, listener.getState(), theirs)) return false
     // Of a job that was left, the draft stays: opening it again shows both versions.
     show({ status: 'conflict', theirs })
     return true
@@ -153,6 +169,24 @@ function stale(
   if (listener.getState().job?.id !== id) return true
   listener.dispatch(jobSaved({ revision: theirs.revision, job: theirs.job }))
   return false
+}
+
+/**
+ * Puts what was done here on top of what someone else saved of the open job, where the two touch different things.
+ * @returns whether that could be done
+ */
+export function mergeTheirs(dispatch: AppDispatch, { job: open }: RootState, theirs: StoredJob): boolean {
+  if (open?.id !== theirs.id || theirs.revision <= open.baseRevision) return false
+  const job = mergeJobs(open.saved, open.job, theirs.job)
+  if (!job) return false
+  const [first, ...more] = differences(open.saved, theirs.job)
+  dispatch(jobMerged({ revision: theirs.revision, theirs: theirs.job, job }))
+  if (first)
+    notifications.show({
+      message: `Saved elsewhere meanwhile: ${first.what}${more.length > 0 ? ` and ${more.length} more` : ''}. It is in what you see; what you did is kept.`,
+      closeButtonProps: { 'aria-label': 'Close' },
+    })
+  return true
 }
 
 /** What the design uses is kept with the job, so that it stays as it was when the catalogue changes. */
@@ -171,6 +205,7 @@ function keepItems(listener: ListenerEffectAPI<RootState, AppDispatch>): void {
 export async function tellList(state: RootState): Promise<void> {
   const made = summarisedNow(state)
   const { job, save: saving } = state
+  if (!isAtLeast(roleNow(), 'designer')) return
   if (!made || !job || saving.status !== 'saved' || made.summary.year === null) return
   await api.keepSummary(job.id, saving.revision, made).catch(() => undefined)
 }

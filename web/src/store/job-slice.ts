@@ -1,11 +1,14 @@
 import { createSlice, isDraft, original, type PayloadAction } from '@reduxjs/toolkit'
 import { applyAll, type Edit, type Job, keptTexts, type StoredJob } from '@yard-lamp/core'
 import { label, typingKey } from '@yard-lamp/core/edit'
+import { mergeJobs } from '@yard-lamp/core/job'
 
 /** Edits of the same field closer together than this are one step of undo, ms. */
 const SAME_EDIT_MS = 2000
 /** States kept for undo. */
 const MOST_UNDO = 500
+/** Those that are merged with what someone else saved: the latest. */
+const MOST_MERGED = 60
 
 interface Past {
   readonly job: Job
@@ -52,6 +55,17 @@ function recorded(state: JobState, job: Job, said: string, key: string, atMs: nu
   }
 }
 
+/** The last steps of a list, each on top of what someone else saved, as far back as that can be done. */
+function onTopOf({ saved }: JobState, theirs: Job, steps: readonly Past[]): Past[] {
+  const merged: Past[] = []
+  for (const step of steps.slice(-MOST_MERGED).reverse()) {
+    const job = mergeJobs(saved, step.job, theirs)
+    if (!job) break
+    merged.unshift({ ...step, job })
+  }
+  return merged
+}
+
 /** One step back or forth: the document goes to the end of one list and comes from the end of the other. */
 function stepped(state: JobState | null, from: 'past' | 'future', to: 'past' | 'future'): JobState | null {
   const next = state?.[from].at(-1)
@@ -87,6 +101,24 @@ export const jobSlice = createSlice({
     /** The server keeps this document as this revision. */
     jobSaved: (state, { payload }: PayloadAction<{ revision: number; job: Job }>) =>
       state && { ...state, baseRevision: payload.revision, saved: payload.job },
+    /**
+     * Someone else saved it meanwhile: what was done here goes on top of theirs, in undo too. Steps that would take back
+     * what they did are left out, and so are those before them.
+     */
+    jobMerged: (state, { payload }: PayloadAction<{ revision: number; theirs: Job; job: Job }>) => {
+      const before = plain(state)
+      if (!before) return state
+      const { revision, theirs, job } = payload
+      return {
+        ...before,
+        baseRevision: revision,
+        saved: theirs,
+        job,
+        past: onTopOf(before, theirs, before.past),
+        future: onTopOf(before, theirs, before.future),
+        lastEdit: null,
+      }
+    },
     /** Everything a person does to the job: acts of the core's language of edits. */
     edited: {
       prepare: (edits: Edit | readonly Edit[], said?: string) => {
@@ -119,4 +151,5 @@ export const jobSlice = createSlice({
   },
 })
 
-export const { jobOpened, jobClosed, jobSaved, edited, itemsKept, figureWritten, undone, redone } = jobSlice.actions
+export const { jobOpened, jobClosed, jobSaved, jobMerged, edited, itemsKept, figureWritten, undone, redone } =
+  jobSlice.actions

@@ -1,5 +1,5 @@
-import { answers, design, type StoredJob } from '@yard-lamp/core'
-import { jobText } from '@yard-lamp/core/job'
+import { answers, design, type Job, type StoredJob } from '@yard-lamp/core'
+import { jobText, mergeJobs } from '@yard-lamp/core/job'
 import { api } from '../api/client.ts'
 import { saveAtOnce, saveEnded } from './autosave.ts'
 import { type Draft, dropDraft, keepDraft, leftDrafts, readDraft, takeOver } from './draft.ts'
@@ -29,7 +29,7 @@ export const openJob = (id: string) => async (dispatch: AppDispatch, getState: (
   dispatch(draftsLeft(left.filter(({ tab }) => tab !== draft?.tab)))
   dispatch(saveReset({ revision: stored.revision }))
   dispatch(answersSeen(answers(design(stored.job, inForce.catalogue))))
-  if (draft && jobText(draft.job) !== jobText(stored.job)) openDraft(dispatch, stored, draft)
+  if (draft && jobText(draft.job) !== jobText(stored.job)) await openDraft(dispatch, stored, draft)
   else {
     // It says what the server has. One that cannot be read was set aside, and is shown.
     if (draft) dropDraft(id)
@@ -53,18 +53,30 @@ function takenUp(stored: StoredJob, left: readonly { tab: string }[]): Draft | n
   return draft && takeOver(stored.id, draft) ? draft : null
 }
 
-function openDraft(dispatch: AppDispatch, stored: StoredJob, draft: Draft): void {
+async function openDraft(dispatch: AppDispatch, stored: StoredJob, draft: Draft): Promise<void> {
   const onTop = isOnTop(stored, draft)
+  const merged = onTop ? null : await mergedDraft(stored, draft)
   ownSaves.takenUp(stored.id, draft)
+  if (merged) {
+    dispatch(jobOpened(stored))
+    dispatch(edited({ act: 'replace-job', job: merged }))
+    return
+  }
   dispatch(jobOpened(onTop ? stored : { ...stored, revision: draft.baseRevision }))
   if (!onTop) dispatch(conflictFound(stored))
   dispatch(edited({ act: 'replace-job', job: draft.job }))
 }
 
+/** A draft with what was saved since it was begun, where the two touch different things; null where a person is to be asked. */
+async function mergedDraft(stored: StoredJob, { baseRevision, job }: Draft): Promise<Job | null> {
+  const base = await api.readRevision(stored.id, baseRevision).catch(() => null)
+  return base && mergeJobs(base.job, job, stored.job)
+}
+
 /** Leaves a job. What is not saved yet stands in a draft at once, and is saved without waiting for rest. */
 export const closeJob = () => (dispatch: AppDispatch, getState: () => RootState) => {
   const { job, save } = getState()
-  if (job && save.status !== 'saved') {
+  if (job && save.status !== 'saved' && save.status !== 'tried') {
     keepDraft(job.id, job.baseRevision, job.job, ownSaves.marks(job.id))
     saveAtOnce()
   }

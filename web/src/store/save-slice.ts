@@ -5,6 +5,8 @@ import type { Draft, LeftDraft } from './draft.ts'
 /** Whether what is on screen is kept. `reason` exists only while it is not; `theirs` only in a conflict. */
 export type SaveState =
   | { readonly status: 'saved'; readonly revision: number }
+  /** Whoever looks may try things: nothing of it is kept. */
+  | { readonly status: 'tried' }
   | { readonly status: 'pending' }
   | { readonly status: 'saving' }
   | { readonly status: 'unsaved'; readonly reason: string }

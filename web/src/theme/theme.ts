@@ -25,6 +25,8 @@ const ink: MantineColorsTuple = [
   '#0e181d',
 ]
 
+const quiet = { defaultProps: { withAsterisk: false } }
+
 export const theme = createTheme({
   fontFamily: '"Source Sans 3 Variable", "DejaVu Sans", sans-serif',
   headings: { fontFamily: '"Bricolage Grotesque Variable", "Source Sans 3 Variable", sans-serif', fontWeight: '650' },
@@ -35,4 +37,6 @@ export const theme = createTheme({
   autoContrast: true,
   defaultRadius: 5,
   cursorType: 'pointer',
+  // What is needed is said where it is missing.
+  components: { TextInput: quiet, PasswordInput: quiet },
 })

@@ -4,10 +4,13 @@ import { formatDay } from '@yard-lamp/core/units'
 import type { DueTask } from '@yard-lamp/core/upkeep'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
+import { api } from '../api/client.ts'
 import { TextField } from '../fields/TextField.tsx'
 import { Part } from '../job/Page.tsx'
+import { useMay } from '../people/me.ts'
 import { Unsent } from '../records/Unsent.tsx'
 import { lastWho, rememberWho, written } from '../records/who.ts'
+import { ShareDialog } from '../shared/ShareDialog.tsx'
 import { writeRecords } from '../store/records.ts'
 import { selectJobId } from '../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
@@ -28,6 +31,8 @@ export default function UpkeepPage() {
   const jobId = useAppSelector(selectJobId)
   const { begunDay, calendar } = useUpkeep()
   const [open, setOpen] = useState<string | null>(null)
+  const [isSharing, setSharing] = useState(false)
+  const mayShare = useMay('designer')
   useEffect(() => {
     document.title = `${QUESTION} · Yard Lamp`
   }, [])
@@ -56,6 +61,19 @@ export default function UpkeepPage() {
           )}
         </p>
       )}
+      {begunDay !== null && (
+        <p className="upkeep-calendar">
+          <a href={api.calendarAddress(jobId)} download>
+            Take it into a calendar
+          </a>
+          {mayShare && (
+            <button type="button" className="notice-go" onClick={() => setSharing(true)}>
+              An address a calendar asks again
+            </button>
+          )}
+        </p>
+      )}
+      <ShareDialog kind="upkeep" opened={isSharing} onClose={() => setSharing(false)} />
       <Unsent />
       {GROUPS.map(({ state, title }) => {
         const those = calendar.filter((each) => each.state === state)

@@ -8,6 +8,8 @@ export interface Upkeep {
   readonly begunDay: string | null
   readonly calendar: readonly DueTask[]
   readonly today: string
+  /** On which the next task is due; null where none is. */
+  readonly dueDay: string | null
 }
 
 export const today = (): string => new Date().toLocaleDateString('sv')
@@ -28,6 +30,7 @@ export function useUpkeep(): Upkeep {
       sources,
       today: today(),
     })
-    return { begunDay: standing.begunDay, today: standing.today, calendar: calendarOf(tasks, records, standing) }
+    const calendar = calendarOf(tasks, records, standing)
+    return { begunDay: standing.begunDay, today: standing.today, calendar, dueDay: calendar[0]?.dueDay ?? null }
   }, [made, built, records, sources, tasks])
 }

@@ -11,9 +11,16 @@ import type { ReportBrief } from '../brief.ts'
 import { type Block, column, type Rich, row, type Section, section, table, words } from '../content.ts'
 import { workedFigure } from '../worked.ts'
 
-/** Each link with its answer, what was chosen for it, and by which school it was sized. */
-export function answersSection({ job, design }: ReportBrief): Section {
-  const shown = answers(design)
+/**
+ * Each link with its answer, what was chosen for it, and by which school it was sized.
+ * @param priced with what the parts cost: that is the seller’s, and not told to whoever buys, inspects or builds
+ */
+export function answersSection({ job, design }: ReportBrief, priced: boolean): Section {
+  const { parts, write } = design
+  const shown = {
+    ...answers(design),
+    ...(priced || parts.lines.length === 0 ? {} : { parts: write.quantity(Math.round(parts.weightKg.value), 'kg', 0) }),
+  }
   const school = schoolOf(job)
   const rows = LINKS.map((link) =>
     row(

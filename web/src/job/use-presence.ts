@@ -1,0 +1,44 @@
+import { useEffect, useState } from 'react'
+import { api, type Present } from '../api/client.ts'
+import { mergeTheirs } from '../store/autosave.ts'
+import { saveReset } from '../store/save-slice.ts'
+import { selectJobId } from '../store/selectors.ts'
+import { useAppDispatch, useAppSelector, useAppStore } from '../store/store.ts'
+import { THIS_TAB } from '../store/tab.ts'
+
+/** How often the server hears that this page is open, ms. */
+const EACH_MS = 8000
+
+/** Who else has this job open; what they saved comes in by itself where nothing here waits to be saved. */
+export function usePresence(): readonly Present[] {
+  const jobId = useAppSelector(selectJobId)
+  const store = useAppStore()
+  const dispatch = useAppDispatch()
+  const [others, setOthers] = useState<readonly Present[]>([])
+  const isEditing = useAppSelector(({ job, save }) => (job?.past.length ?? 0) > 0 && save.status !== 'tried')
+  useEffect(() => {
+    let gone = false
+    const tell = async () => {
+      if (document.visibilityState === 'hidden') return
+      const heard = await api.tellPresence(jobId, { pageId: THIS_TAB, isEditing }).catch(() => null)
+      if (gone || !heard) return
+      setOthers(heard.others)
+      const { job, save } = store.getState()
+      // What waits here meets theirs when it is saved.
+      if (job?.id !== jobId || heard.revision <= job.baseRevision || save.status !== 'saved') return
+      const theirs = await api.readJob(jobId).catch(() => null)
+      if (gone || !theirs || store.getState().save.status !== 'saved') return
+      if (mergeTheirs(dispatch, store.getState(), theirs)) dispatch(saveReset({ revision: theirs.revision }))
+    }
+    void tell()
+    const timer = setInterval(() => void tell(), EACH_MS)
+    const onSeen = () => void tell()
+    document.addEventListener('visibilitychange', onSeen)
+    return () => {
+      gone = true
+      clearInterval(timer)
+      document.removeEventListener('visibilitychange', onSeen)
+    }
+  }, [jobId, isEditing, store, dispatch])
+  return others
+}
