@@ -33,7 +33,11 @@ export const test = base.extend<TestFixtures, WorkerFixtures>({
     // biome-ignore lint/correctness/noEmptyPattern: the runner reads the names of fixtures from this pattern
     async ({}, use) => {
       const profile = mkdtempSync(join(tmpdir(), 'yardlamp-profile-'))
-      const context = await chromium.launchPersistentContext(profile, { ...CHROMIUM, viewport: DESK })
+      const context = await chromium.launchPersistentContext(profile, {
+        ...CHROMIUM,
+        viewport: DESK,
+        serviceWorkers: 'block',
+      })
       await use(context)
       await context.close()
       rmSync(profile, { recursive: true, force: true })

@@ -18,6 +18,8 @@ export default defineConfig({
   ],
   use: {
     viewport: DESK,
+    // What a page asks for is the test’s to cut: only those of the telephone have what stands between.
+    serviceWorkers: 'block',
     actionTimeout: 25_000,
     launchOptions: CHROMIUM,
   },

@@ -1,6 +1,7 @@
 /** The built application with a database of its own, and a browser to look at it: for the bench and the pictures. */
 import { spawn } from 'node:child_process'
 import { chmodSync, mkdtempSync, rmSync } from 'node:fs'
+import { type AddressInfo, connect, createServer, type Socket } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import process from 'node:process'
@@ -28,6 +29,65 @@ export interface Application {
   readonly origin: string
   readonly cluster: Awaited<ReturnType<typeof startCluster>>
   stop(): Promise<void>
+}
+
+/**
+ * A line between browser and server that can be cut, slow, or break half-way: what was sent arrives, its answer does not.
+ * Bytes are passed on as they are.
+ */
+export interface Line {
+  readonly origin: string
+  /** @param state `open`; `cut`: nobody answers; `slow`: each piece waits; `half`: answers to what changes something are lost */
+  set(state: 'open' | 'cut' | 'slow' | 'half'): void
+  close(): Promise<void>
+}
+
+/** A piece on a slow line waits so long, ms. */
+const SLOW_MS = 150
+
+export async function startLine(to: string): Promise<Line> {
+  const target = new URL(to)
+  let state: 'open' | 'cut' | 'slow' | 'half' = 'open'
+  const sockets = new Set<Socket>()
+  const server = createServer((near) => {
+    if (state === 'cut') return void near.destroy()
+    const far = connect(Number(target.port), target.hostname)
+    let isChange = false
+    for (const [from, other] of [
+      [near, far],
+      [far, near],
+    ] as const) {
+      sockets.add(from)
+      from.on('error', () => other.destroy())
+      from.on('close', () => {
+        sockets.delete(from)
+        other.destroy()
+      })
+    }
+    near.on('data', (piece) => {
+      isChange = /^(POST|PUT|PATCH|DELETE) /.test(piece.toString('latin1', 0, 8)) || (isChange && piece.length > 1000)
+      if (state === 'slow') setTimeout(() => far.write(piece), SLOW_MS)
+      else far.write(piece)
+    })
+    far.on('data', (piece) => {
+      if (state === 'half' && isChange) return void near.destroy()
+      if (state === 'slow') setTimeout(() => near.write(piece), SLOW_MS)
+      else near.write(piece)
+    })
+  })
+  await new Promise<void>((ready) => server.listen(0, '127.0.0.1', ready))
+  const { port } = server.address() as AddressInfo
+  return {
+    origin: `http://127.0.0.1:${port}`,
+    set(next) {
+      state = next
+      if (next === 'cut') for (const socket of sockets) socket.destroy()
+    },
+    close() {
+      for (const socket of sockets) socket.destroy()
+      return new Promise((closed) => server.close(() => closed()))
+    },
+  }
 }
 
 /** @param durable waits for the disk as in use; otherwise as fast as tests want it */

@@ -240,8 +240,12 @@ describe('where each step stands', () => {
   test('left out with a reason counts as done; the last of several counts; one withdrawn does not', () => {
     const cables = stepWith(steps, 'before.cables')
     expect(standing([begin(), done(cables, 'left')], cables.id)).toMatchObject({ standing: 'left' })
+    const passed = done(cables)
     const failed = done(cables, 'fail')
-    const records = [begin(), done(cables), failed]
+    const records = [begin(), passed, failed]
+    // Two did it without hearing of each other: what was done later counts, whichever was sent first; both are kept.
+    expect(standing([begin(), failed, passed], cables.id)).toMatchObject({ standing: 'failed' })
+    expect(buildingsOf([begin(), failed, passed]).at(-1)?.tried.get(cables.id)).toEqual([passed, failed])
     expect(standing(records, cables.id)).toMatchObject({ standing: 'failed' })
     expect(
       standing([...records, { ...common(), kind: 'withdraw', recordId: failed.id, reason: '' }], cables.id),

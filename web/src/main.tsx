@@ -17,6 +17,11 @@ import { theme } from './theme/theme.ts'
 // The content policy forbids code made from text, which Zod would otherwise try.
 config({ jitless: true })
 
+/** The first page is not held up by it, ms. */
+const INSTALL_AFTER_MS = 3000
+if (import.meta.env.PROD && 'serviceWorker' in navigator)
+  setTimeout(() => void import('./outbox/install.ts').then(({ install }) => install()), INSTALL_AFTER_MS)
+
 const root = document.getElementById('root')
 if (!root) throw new Error('the page has no root')
 createRoot(root).render(

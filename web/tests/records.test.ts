@@ -1,9 +1,12 @@
-import { createServer, type Server } from 'node:http'
+import 'fake-indexeddb/auto'
+import { createServer, type Server, type ServerResponse } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { configureStore } from '@reduxjs/toolkit'
 import type { BuildRecord } from '@yard-lamp/core/records'
 import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest'
-import { openRecords, selectBuildings, selectRecords, sendRecords, writeRecords } from '../src/store/records.ts'
+import { outbox } from '../src/outbox/box.ts'
+import { sendNow } from '../src/outbox/send.ts'
+import { openRecords, selectBuildings, selectRecords, writeRecords } from '../src/store/records.ts'
 import { stepTyped } from '../src/store/records-slice.ts'
 import { rootReducer } from '../src/store/root.ts'
 
@@ -19,10 +22,25 @@ const body = async (request: AsyncIterable<Buffer>): Promise<string> => {
   return Buffer.concat(chunks).toString('utf8')
 }
 
+const files: string[] = []
+const NO_PHOTOGRAPH = '00000000-0000-4000-8000-00000000bad0'
+/** Photographs are taken, but for those that are none. */
+function answerFile(url: string, response: ServerResponse): void {
+  const id = url.split('/').at(-1)?.split('?')[0] ?? ''
+  if (id === NO_PHOTOGRAPH) {
+    response.writeHead(422, { 'Content-Type': 'application/json' })
+    response.end(JSON.stringify({ error: { code: 'FILE_INVALID', message: 'This is no photograph.' } }))
+    return
+  }
+  files.push(id)
+  response.writeHead(200, { 'Content-Type': 'application/json' }).end('{}')
+}
+
 beforeAll(async () => {
   server = createServer(async (request, response) => {
     const text = await body(request)
     if (isAway) return void request.socket.destroy()
+    if (request.url?.includes('/files/')) return answerFile(request.url, response)
     if (request.method === 'GET') return void response.end(JSON.stringify({ records: kept }))
     const { records } = JSON.parse(text) as { records: BuildRecord[] }
     if (records.some(({ id }) => id === refused)) {
@@ -136,10 +154,33 @@ describe('records written on this device', () => {
     expect(state().refused).toEqual([expect.objectContaining({ record: wrong, reason: 'It was signed off.' })])
   })
 
+  test('photographs go before what names them; one that is none is said, and holds up nothing else', async () => {
+    isAway = true
+    const good = crypto.randomUUID()
+    const bad = NO_PHOTOGRAPH
+    for (const fileId of [good, bad]) await outbox.putPhoto({ jobId, fileId, photo: new Blob(['x']), keepPlace: false })
+    const photo = (fileId: string): BuildRecord => ({ ...common(), kind: 'photo', stepId: 's', fileId, caption: '' })
+    const [first, second, third] = [begin(), photo(good), photo(bad)]
+    await store.dispatch(writeRecords(first, second, third))
+    isAway = false
+    await vi.waitFor(async () => {
+      await sendNow()
+      expect(kept).toEqual([first, second])
+    })
+    expect(files).toContain(good)
+    expect(await outbox.photos(jobId)).toEqual([
+      expect.objectContaining({ fileId: bad, refused: 'This is no photograph.' }),
+    ])
+    expect(selectRecords(store.getState())).toContainEqual(third)
+    await outbox.dropRecords([third.id])
+    await outbox.dropPhoto(bad)
+    await settled()
+  })
+
   test('of a job that is left meanwhile are not mixed into the next one', async () => {
     store.dispatch(writeRecords(begin()))
     await store.dispatch(openRecords('another'))
-    await store.dispatch(sendRecords())
+    await sendNow()
     await vi.waitFor(() => expect(kept).toHaveLength(1))
     expect(state().kept.concat(state().unsent).length).toBeLessThanOrEqual(1)
     expect(state().jobId).toBe('another')
@@ -157,3 +198,43 @@ test('what is typed into a step is held until it is recorded', async () => {
   store.dispatch(writeRecords(done('string.GP1.2')))
   expect(state().typed).toEqual({})
 })
+
+describe('the outbox of this device', () => {
+  test('takes over what an older program kept elsewhere, once, and keeps what this one cannot read', async () => {
+    const { outbox: fresh } = await beginAnew({ unsent: [begin(), { id: 'of-tomorrow', kind: 'hologram' }], typed: {} })
+    expect((await fresh.records('old-job')).map(({ record }) => record.kind)).toEqual(['begin', 'hologram'])
+    const { outbox: again } = await beginAnew(null)
+    expect(await again.records('old-job')).toHaveLength(2)
+    expect(JSON.parse(localStorage.getItem('yardlamp.records.old-job') ?? '')).toEqual({ typed: {} })
+    await store.dispatch(openRecords('old-job'))
+    await vi.waitFor(() =>
+      expect(state().refused.map(({ reason }) => reason)).toContain('This version of Yard Lamp cannot read it.'),
+    )
+    await again.dropRecords((await again.records('old-job')).map(({ id }) => id))
+  })
+
+  test('whose storage is full says so, and sends what the page holds', async () => {
+    const { outbox: fresh } = await beginAnew(null)
+    const add = vi.spyOn(IDBObjectStore.prototype, 'add').mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError')
+    })
+    const record = begin()
+    expect(await fresh.put('full-job', [record])).toBe(false)
+    expect((await fresh.records('full-job')).map(({ id }) => id)).toEqual([record.id])
+    add.mockRestore()
+    await fresh.dropRecords([record.id])
+    expect(await fresh.records('full-job')).toEqual([])
+  })
+})
+
+/** The box as a page finds it that begins. @param old what stands where an older program kept it; null leaves that alone */
+async function beginAnew(old: unknown) {
+  if (old !== null) {
+    const keep = { 'yardlamp.records.old-job': JSON.stringify(old) }
+    for (const [key, text] of Object.entries(keep)) localStorage.setItem(key, text)
+    // As a browser’s does, it lists its keys as its own.
+    Object.assign(localStorage, keep)
+  }
+  vi.resetModules()
+  return import('../src/outbox/box.ts')
+}

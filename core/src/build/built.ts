@@ -49,8 +49,10 @@ const opened = (begin: RecordOf<'begin'>, before: Open | undefined): Open => ({
 
 function add(open: Open, record: SiteRecord): void {
   if (record.kind === 'step') {
-    open.results.set(record.stepId, record)
-    open.tried.set(record.stepId, [...(open.tried.get(record.stepId) ?? []), record])
+    const tried = [...(open.tried.get(record.stepId) ?? []), record].sort((a, b) => a.at.localeCompare(b.at))
+    // Two may have done it without hearing of each other: what was done later counts, whichever was sent first.
+    open.results.set(record.stepId, tried.at(-1) as StepRecord)
+    open.tried.set(record.stepId, tried)
   } else if (record.kind === 'photo')
     open.photos.set(record.stepId, [...(open.photos.get(record.stepId) ?? []), record])
   else if (record.kind === 'change') open.changes.push(record)

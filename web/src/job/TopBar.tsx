@@ -12,6 +12,7 @@ import {
 import { useState } from 'react'
 import { Link, NavLink, useNavigate, useParams } from 'react-router'
 import { api } from '../api/client.ts'
+import OutboxBadge from '../outbox/OutboxBadge.tsx'
 import { useMay } from '../people/me.ts'
 import { ShareDialog } from '../shared/ShareDialog.tsx'
 import { edited, redone, undone } from '../store/job-slice.ts'
@@ -65,6 +66,7 @@ export function TopBar() {
           <IconArrowForwardUp size={18} />
         </ActionIcon>
       </Tooltip>
+      <OutboxBadge />
       <PresenceBadge />
       <SaveBadge />
       <ThemeButton />

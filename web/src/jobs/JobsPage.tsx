@@ -3,7 +3,7 @@ import { IconBooks, IconCalculator, IconFileImport, IconPlus } from '@tabler/ico
 import { emptyJob } from '@yard-lamp/core'
 import { beginAs } from '@yard-lamp/core/demo'
 import type { JobsAsked } from '@yard-lamp/core/report'
-import { useState } from 'react'
+import { lazy, Suspense, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { api } from '../api/client.ts'
 import { FileField } from '../fields/FileField.tsx'
@@ -18,6 +18,9 @@ import { readJobFile } from './read-job-file.ts'
 import { useAsked, useJobs } from './use-jobs.ts'
 import './jobs.css'
 import '../job/page.css'
+
+/** The list does not wait for it. */
+const OutboxBadge = lazy(() => import('../outbox/OutboxBadge.tsx'))
 
 /** All jobs with their answers; begin one, bring one in, put one into the bin and take it out. */
 export default function JobsPage() {
@@ -64,6 +67,9 @@ export default function JobsPage() {
           <p className="soft">Off-grid systems, from the list of loads to the sheet you hand over.</p>
         </div>
         <span className="topbar-gap" />
+        <Suspense>
+          <OutboxBadge />
+        </Suspense>
         <MeLinks />
         <ThemeButton />
       </header>

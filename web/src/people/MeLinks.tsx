@@ -3,6 +3,13 @@ import { Link } from 'react-router'
 import { api } from '../api/client.ts'
 import { useMe } from './me.ts'
 
+/** What was read here goes with whoever signs out. */
+async function signOut(): Promise<void> {
+  await api.signOut()
+  await (await import('../outbox/install.ts')).forgetRead()
+  location.assign('/')
+}
+
 /** Who is here, with the way to people and out. */
 export function MeLinks() {
   const { me } = useMe()
@@ -11,7 +18,7 @@ export function MeLinks() {
     <span className="me">
       <Link to="/people">{me.person ? me.person.name : 'People'}</Link>
       {!me.isOpen && (
-        <Button variant="default" size="xs" onClick={() => void api.signOut().then(() => location.assign('/'))}>
+        <Button variant="default" size="xs" onClick={() => void signOut()}>
           Sign out
         </Button>
       )}

@@ -1,11 +1,10 @@
-import { sendRecords } from '../store/records.ts'
-import { refusedSeen } from '../store/records-slice.ts'
-import { useAppDispatch, useAppSelector } from '../store/store.ts'
+import { outbox } from '../outbox/box.ts'
+import { sendNow } from '../outbox/send.ts'
+import { useAppSelector } from '../store/store.ts'
 
 /** What the server does not have yet, and what it would not take. */
 export function Unsent() {
   const { unsent, refused, problem } = useAppSelector(({ records }) => records)
-  const dispatch = useAppDispatch()
   if (refused.length === 0 && (unsent.length === 0 || problem === '')) return null
   return (
     <ul className="notices" aria-label="Not sent" aria-live="polite">
@@ -15,7 +14,7 @@ export function Unsent() {
             {unsent.length === 1 ? 'One record is' : `${unsent.length} records are`} kept on this device and not sent
             yet: {problem}
           </span>
-          <button type="button" className="notice-go" onClick={() => void dispatch(sendRecords())}>
+          <button type="button" className="notice-go" onClick={() => void sendNow()}>
             Send now
           </button>
         </li>
@@ -25,7 +24,7 @@ export function Unsent() {
           <span className="notice-text">
             Not taken: {record.kind === 'step' ? `“${record.title}”, ${record.outcome}` : record.kind}. {reason}
           </span>
-          <button type="button" className="notice-go" onClick={() => dispatch(refusedSeen(record.id))}>
+          <button type="button" className="notice-go" onClick={() => void outbox.dropRecords([record.id])}>
             Seen
           </button>
         </li>

@@ -41,10 +41,10 @@ export const recordsSlice = createSlice({
   initialState: NOTHING,
   reducers: {
     /** Another job: what this browser holds for it comes with it. */
-    recordsOpened: (
-      _state,
-      { payload }: PayloadAction<{ jobId: string } & Pick<RecordsState, 'unsent' | 'typed'>>,
-    ): RecordsState => ({ ...NOTHING, ...payload }),
+    recordsOpened: (_state, { payload }: PayloadAction<Pick<RecordsState, 'jobId' | 'typed'>>): RecordsState => ({
+      ...NOTHING,
+      ...payload,
+    }),
     recordsRead: (state, { payload }: PayloadAction<{ jobId: string; records: readonly SiteRecord[] }>) =>
       state.jobId === payload.jobId ? { ...state, status: 'read' as const, kept: payload.records, problem: '' } : state,
     recordsFailed: (state, { payload }: PayloadAction<string>) => ({
@@ -68,18 +68,11 @@ export const recordsSlice = createSlice({
         problem: '',
       }
     },
-    recordRefused: (state, { payload }: PayloadAction<Refused & { jobId: string }>) =>
-      state.jobId === payload.jobId
-        ? {
-            ...state,
-            unsent: state.unsent.filter(({ id }) => id !== payload.record.id),
-            refused: [...state.refused, payload],
-          }
-        : state,
-    refusedSeen: (state, { payload }: PayloadAction<string>) => ({
-      ...state,
-      refused: state.refused.filter(({ record }) => record.id !== payload),
-    }),
+    /** What the outbox of this device holds of the job. */
+    recordsWaiting: (state, { payload }: PayloadAction<Pick<RecordsState, 'jobId' | 'unsent' | 'refused'>>) =>
+      state.jobId === payload.jobId ? { ...state, unsent: payload.unsent, refused: payload.refused } : state,
+    /** Why what waits is not sent; empty where it is. */
+    recordsHeldUp: (state, { payload }: PayloadAction<string>) => ({ ...state, problem: payload }),
     stepTyped: (state, { payload }: PayloadAction<{ stepId: string; typed: TypedStep }>) => ({
       ...state,
       typed: { ...state.typed, [payload.stepId]: payload.typed },
@@ -92,8 +85,8 @@ export const {
   recordsFailed,
   recordWritten,
   recordsSent,
-  recordRefused,
-  refusedSeen,
+  recordsWaiting,
+  recordsHeldUp,
   stepTyped,
 } = recordsSlice.actions
 

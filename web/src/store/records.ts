@@ -2,118 +2,105 @@ import { createSelector, weakMapMemoize } from '@reduxjs/toolkit'
 import { type Design, design, type Job } from '@yard-lamp/core'
 import { type Built, buildingsOf, jobAsBuilt } from '@yard-lamp/core/build'
 import { recordSchema, type SiteRecord } from '@yard-lamp/core/records'
-import { ApiFailure, api } from '../api/client.ts'
+import { api } from '../api/client.ts'
+import { outbox, type WaitingRecord } from '../outbox/box.ts'
+import { askToPersist } from '../outbox/room.ts'
+import { onSending, onSent, sendingNow, sendNow } from '../outbox/send.ts'
 import {
   type RecordsState,
-  recordRefused,
   recordsFailed,
+  recordsHeldUp,
   recordsOpened,
   recordsRead,
   recordsSent,
+  recordsWaiting,
   recordWritten,
 } from './records-slice.ts'
 import type { AppDispatch, RootState } from './root.ts'
 import { selectDesignOrNull } from './selectors.ts'
 
-/** What was done on site: kept in this browser at once, sent to the server, and sent again until it has it. */
-
-const keyOf = (jobId: string): string => `yardlamp.records.${jobId}`
-/** Waits before what was not sent is sent again, ms. */
-/** The server takes up to 500. */
-const MOST_AT_ONCE = 200
-const AGAIN_MS = [2000, 5000, 15_000]
+/** What was done on site: kept in the outbox of this device at once, sent to the server, and sent again until it has it. */
 
 type Thunk<T = void> = (dispatch: AppDispatch, getState: () => RootState) => T
 
-/** Takes up what this browser holds for a job, and reads what the server has. */
+/** Takes up what this device holds for a job, and reads what the server has. */
 export const openRecords =
   (jobId: string): Thunk<Promise<void>> =>
   async (dispatch, getState) => {
-    if (getState().records.jobId !== jobId) dispatch(recordsOpened({ jobId, ...heldFor(jobId) }))
+    if (getState().records.jobId !== jobId) dispatch(recordsOpened({ jobId, typed: typedFor(jobId) }))
+    dispatch(mirrored())
+    const rows = await outbox.records(jobId)
+    dispatch(recordsWaiting({ jobId, ...told(rows) }))
     try {
-      const records = await api.readRecords(jobId)
-      dispatch(recordsRead({ jobId, records }))
-      if (getState().records.jobId === jobId && getState().records.unsent.length > 0) void dispatch(sendRecords())
+      dispatch(recordsRead({ jobId, records: await api.readRecords(jobId) }))
     } catch (error) {
       if (getState().records.jobId === jobId) dispatch(recordsFailed((error as Error).message))
     }
+    if (rows.length > 0) void sendNow()
   }
 
-/** Writes records down: on this device before anything else. @returns false where the browser keeps nothing: said, and sent all the same */
+/** The store shows what the outbox holds, whichever tab moves it. */
+const mirrored = (): Thunk => (dispatch, getState) => {
+  if (mirroring.has(dispatch)) return
+  mirroring.add(dispatch)
+  onSent((jobId, records) => dispatch(recordsSent({ jobId, records })))
+  onSending(() => dispatch(recordsHeldUp(sendingNow().problem)))
+  outbox.onChange(async () => {
+    const { jobId } = getState().records
+    const rows = await outbox.records(jobId)
+    const { unsent, kept, jobId: still } = getState().records
+    if (still !== jobId) return
+    const there = new Set([...rows, ...kept].map(({ id }) => id))
+    dispatch(recordsWaiting({ jobId, ...told(rows) }))
+    // Another tab sent it: the server has it.
+    if (unsent.some(({ id }) => !there.has(id))) void dispatch(openRecords(jobId))
+  })
+}
+const mirroring = new WeakSet<AppDispatch>()
+
+/** What waits, and what was refused. What this version of the program cannot read stays where it is, and is said. */
+function told(rows: readonly Omit<WaitingRecord, 'seq'>[]) {
+  const read = rows.map((row) => ({ ...row, isRead: recordSchema.safeParse(row.record).success }))
+  return {
+    unsent: read.filter(({ refused, isRead }) => refused === '' && isRead).map(({ record }) => record),
+    refused: read
+      .filter(({ refused, isRead }) => refused !== '' || !isRead)
+      .map(({ record, refused }) => ({ record, reason: refused || 'This version of Yard Lamp cannot read it.' })),
+  }
+}
+
+/** Writes records down: on this device before anything else. @returns false where the browser keeps nothing: they are sent all the same */
 export const writeRecords =
-  (...records: readonly SiteRecord[]): Thunk<boolean> =>
-  (dispatch, getState) => {
+  (...records: readonly SiteRecord[]): Thunk<Promise<boolean>> =>
+  async (dispatch, getState) => {
+    const { jobId } = getState().records
     for (const record of records) dispatch(recordWritten(record))
-    const isHeld = hold(getState().records)
-    void dispatch(sendRecords())
+    hold(getState().records)
+    askToPersist()
+    const isHeld = await outbox.put(jobId, records)
+    void sendNow()
     return isHeld
   }
 
-let sending = false
-let tries = 0
-let timer: ReturnType<typeof setTimeout> | undefined
+const keyOf = (jobId: string): string => `yardlamp.records.${jobId}`
 
-/** Sends what is not on the server yet, in its order; tries again by itself while the server does not answer. */
-export const sendRecords = (): Thunk<Promise<void>> => async (dispatch, getState) => {
-  if (sending) return
-  clearTimeout(timer)
-  sending = true
+/** Keeps what is typed and not recorded yet in this browser. */
+export function hold({ jobId, typed }: Pick<RecordsState, 'jobId' | 'typed'>): boolean {
   try {
-    for (let state = getState().records; state.unsent.length > 0; state = getState().records) {
-      await sendFirst(state, dispatch)
-      if (getState().records.jobId === state.jobId) hold(getState().records)
-      tries = 0
-    }
-  } catch (error) {
-    dispatch(recordsFailed((error as Error).message))
-    timer = setTimeout(() => void dispatch(sendRecords()), AGAIN_MS[Math.min(tries, AGAIN_MS.length - 1)])
-    tries += 1
-  } finally {
-    sending = false
-  }
-}
-
-/** All together; where one of them is refused, one by one, so that the others are not held up by it. */
-async function sendFirst({ jobId, unsent }: RecordsState, dispatch: AppDispatch): Promise<void> {
-  const together = unsent.slice(0, MOST_AT_ONCE)
-  try {
-    await api.addRecords(jobId, together)
-    dispatch(recordsSent({ jobId, records: together }))
-  } catch (error) {
-    if (!(error instanceof ApiFailure && error.final)) throw error
-    const [first] = together
-    if (!first) return
-    if (together.length === 1) return void dispatch(recordRefused({ jobId, record: first, reason: error.message }))
-    try {
-      await api.addRecords(jobId, [first])
-      dispatch(recordsSent({ jobId, records: [first] }))
-    } catch (own) {
-      if (!(own instanceof ApiFailure && own.final)) throw own
-      dispatch(recordRefused({ jobId, record: first, reason: own.message }))
-    }
-  }
-}
-
-type Held = Pick<RecordsState, 'unsent' | 'typed'>
-
-/** Keeps what the server does not have, and what is typed, in this browser. */
-export function hold({ jobId, unsent, typed }: Pick<RecordsState, 'jobId' | 'unsent' | 'typed'>): boolean {
-  try {
-    if (unsent.length === 0 && Object.keys(typed).length === 0) localStorage.removeItem(keyOf(jobId))
-    else localStorage.setItem(keyOf(jobId), JSON.stringify({ unsent, typed }))
+    if (Object.keys(typed).length === 0) localStorage.removeItem(keyOf(jobId))
+    else localStorage.setItem(keyOf(jobId), JSON.stringify({ typed }))
     return true
   } catch {
     return false
   }
 }
 
-function heldFor(jobId: string): Held {
+function typedFor(jobId: string): RecordsState['typed'] {
   try {
-    const held = JSON.parse(localStorage.getItem(keyOf(jobId)) ?? '{}') as Partial<Held>
-    const unsent = (held.unsent ?? []).flatMap((each) => recordSchema.safeParse(each).data ?? [])
-    return { unsent, typed: held.typed ?? {} }
+    const held = JSON.parse(localStorage.getItem(keyOf(jobId)) ?? '{}') as { typed?: RecordsState['typed'] }
+    return held.typed ?? {}
   } catch {
-    return { unsent: [], typed: {} }
+    return {}
   }
 }
 

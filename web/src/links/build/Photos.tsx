@@ -1,21 +1,13 @@
 import { IconCamera } from '@tabler/icons-react'
 import type { RecordOf } from '@yard-lamp/core/records'
-import { useEffect, useRef, useState } from 'react'
+import { useRef, useState } from 'react'
 import { api } from '../../api/client.ts'
+import { outbox } from '../../outbox/box.ts'
+import { useWaitingPhotos } from '../../outbox/use-outbox.ts'
 import { written } from '../../records/who.ts'
 import { writeRecords } from '../../store/records.ts'
 import { selectJobId } from '../../store/selectors.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
-
-/** A photograph on its way. */
-interface Sending {
-  readonly fileId: string
-  readonly file: File
-  /** Shown while it is sent. */
-  readonly address: string
-  /** Why it was not taken; empty while it is sent. */
-  readonly problem: string
-}
 
 interface PhotosProps {
   stepId: string
@@ -27,56 +19,57 @@ interface PhotosProps {
 export function Photos({ stepId, photos, who }: PhotosProps) {
   const jobId = useAppSelector(selectJobId)
   const dispatch = useAppDispatch()
-  const [sending, setSending] = useState<readonly Sending[]>([])
   const [keepPlace, setKeepPlace] = useState(false)
+  const [problem, setProblem] = useState('')
   const input = useRef<HTMLInputElement>(null)
-  useLetGo(sending)
-  const drop = (fileId: string) => setSending((all) => all.filter((each) => each.fileId !== fileId))
-  const send = async ({ fileId, file }: Pick<Sending, 'fileId' | 'file'>) => {
-    const said = (problem: string) =>
-      setSending((all) => all.map((each) => (each.fileId === fileId ? { ...each, problem } : each)))
-    said('')
-    try {
-      await api.addPhoto(jobId, fileId, file, keepPlace)
-      dispatch(writeRecords({ ...written(who.trim() || 'not said'), kind: 'photo', stepId, fileId, caption: '' }))
-      drop(fileId)
-    } catch (error) {
-      said((error as Error).message)
-    }
-  }
-  const take = (files: FileList | null) => {
-    for (const file of files ?? []) {
-      const one = { fileId: crypto.randomUUID(), file, address: URL.createObjectURL(file), problem: '' }
-      setSending((all) => [...all, one])
-      void send(one)
+  const waiting = useWaitingPhotos(jobId)
+  const take = async (files: FileList | null) => {
+    setProblem('')
+    for (const photo of files ?? []) {
+      const fileId = crypto.randomUUID()
+      const isHeld = await outbox.putPhoto({ jobId, fileId, photo, keepPlace })
+      if (!isHeld) setProblem(NO_ROOM)
+      await dispatch(writeRecords({ ...written(who.trim() || 'not said'), kind: 'photo', stepId, fileId, caption: '' }))
     }
     if (input.current) input.current.value = ''
   }
+  const leave = async ({ id, fileId }: RecordOf<'photo'>) => {
+    await outbox.dropRecords([id])
+    await outbox.dropPhoto(fileId)
+  }
   return (
     <div className="build-photos">
-      {photos.map(({ fileId, at, by }) => (
-        <a key={fileId} href={api.photoAddress(jobId, fileId)} target="_blank" rel="noreferrer">
-          <img src={api.photoAddress(jobId, fileId, true)} alt={`Taken by ${by}, ${new Date(at).toLocaleString()}`} />
-        </a>
-      ))}
-      {sending.map((one) => (
-        <figure key={one.fileId} className={one.problem ? 'build-unsent' : 'build-sending'}>
-          <img src={one.address} alt={one.problem ? 'Not sent' : 'Being sent'} />
-          <figcaption role="status">
-            {one.problem || 'Being sent …'}
-            {one.problem !== '' && (
-              <>
-                <button type="button" className="pick" onClick={() => void send(one)}>
-                  Send again
-                </button>
-                <button type="button" className="pick" onClick={() => drop(one.fileId)}>
+      {photos.map((record) => {
+        const { fileId, at, by } = record
+        const own = waiting.get(fileId)
+        if (!own)
+          return (
+            <a key={fileId} href={api.photoAddress(jobId, fileId)} target="_blank" rel="noreferrer">
+              <img
+                src={api.photoAddress(jobId, fileId, true)}
+                alt={`Taken by ${by}, ${new Date(at).toLocaleString()}`}
+              />
+            </a>
+          )
+        return (
+          <figure key={fileId} className={own.refused ? 'build-unsent' : 'build-sending'}>
+            <img src={own.address} alt={own.refused ? 'Not taken' : 'Waits to be sent'} />
+            <figcaption role="status">
+              {own.refused || 'Waits to be sent'}
+              {own.refused !== '' && (
+                <button type="button" className="pick" onClick={() => void leave(record)}>
                   Leave it
                 </button>
-              </>
-            )}
-          </figcaption>
-        </figure>
-      ))}
+              )}
+            </figcaption>
+          </figure>
+        )
+      })}
+      {problem !== '' && (
+        <p className="field-error" role="alert">
+          {problem}
+        </p>
+      )}
       <button type="button" className="build-camera" onClick={() => input.current?.click()}>
         <IconCamera size={22} aria-hidden /> Photograph
       </button>
@@ -89,7 +82,7 @@ export function Photos({ stepId, photos, who }: PhotosProps) {
         capture="environment"
         multiple
         tabIndex={-1}
-        onChange={(event) => take(event.target.files)}
+        onChange={(event) => void take(event.target.files)}
       />
       <label className="build-place">
         <input type="checkbox" checked={keepPlace} onChange={(event) => setKeepPlace(event.target.checked)} /> keep
@@ -99,14 +92,5 @@ export function Photos({ stepId, photos, who }: PhotosProps) {
   )
 }
 
-/** Pictures held by the page are let go with it. */
-function useLetGo(sending: readonly Sending[]): void {
-  const held = useRef(sending)
-  held.current = sending
-  useEffect(
-    () => () => {
-      for (const { address } of held.current) URL.revokeObjectURL(address)
-    },
-    [],
-  )
-}
+const NO_ROOM =
+  'This device has no room for the photograph: it is on this page alone until it is sent. Leave the page open, or make room.'

@@ -34,7 +34,7 @@ export function WriteDown() {
   const [said, setSaid] = useState<{ readonly text: string; readonly isBad: boolean } | null>(null)
   const first = useRef<HTMLInputElement>(null)
   const type = (field: string, text: string) => setTexts((all) => ({ ...all, [field]: text }))
-  const keep = (event: FormEvent) => {
+  const keep = async (event: FormEvent) => {
     event.preventDefault()
     if (!kind) return
     const read = entryOf(kind, texts, write)
@@ -46,7 +46,7 @@ export function WriteDown() {
     rememberWho(who.trim())
     const entry = { ...written(who.trim()), when: at.toISOString(), note: note.trim(), ...read.entry } as LogEntry
     if (entry.kind === 'reading') rememberFigures(entry.values)
-    const isHeld = dispatch(writeRecords(entry))
+    const isHeld = await dispatch(writeRecords(entry))
     setTexts({})
     setNote('')
     setWhen('')
@@ -57,7 +57,7 @@ export function WriteDown() {
     first.current?.focus()
   }
   return (
-    <form className="log-write" onSubmit={keep} aria-label="Write down">
+    <form className="log-write" onSubmit={(event) => void keep(event)} aria-label="Write down">
       <div className="log-picks" role="group" aria-label="What is written down">
         <b>Write down</b>
         {FORMS.map((form) => (
