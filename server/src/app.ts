@@ -35,6 +35,8 @@ import { ReportMaker } from './reports/maker.ts'
 import { reportRoutes } from './reports/routes.ts'
 import { shareRoutes } from './shares/routes.ts'
 import { ShareStore } from './shares/store.ts'
+import { studyRoutes } from './studies/routes.ts'
+import { StudyStore } from './studies/store.ts'
 
 export interface ServerParts {
   readonly database: Database
@@ -48,6 +50,8 @@ export interface ServerParts {
   readonly pagesFolder?: string
   /** Hears of readings, for pages that look. */
   readonly live: Live
+  /** Tells whoever works on studies that one was asked for. */
+  readonly onStudyAsked?: () => Promise<void>
   /** From where people reach it. */
   readonly reached: Reached
 }
@@ -122,6 +126,7 @@ function roomsOf(parts: ServerParts, maker: ReportMaker, door: Omit<PeopleParts,
     readingRoutes(readings, new SourceStore(parts.database, parts.now), parts.live),
     placeRoutes(),
     peopleRoutes({ ...door, throttle: new Throttle(parts.database) }),
+    studyRoutes(new StudyStore(parts.database, parts.now), store, parts.onStudyAsked ?? (() => Promise.resolve())),
     shareRoutes({
       shares: new ShareStore(parts.database, parts.now),
       store,

@@ -11,6 +11,7 @@ import { auditLines, people, sessions, signInTries } from './people/table.ts'
 import { readingDays, readingHours, readingSources, readings } from './readings/table.ts'
 import { buildRecords, jobFiles } from './records/table.ts'
 import { shares } from './shares/table.ts'
+import { studies } from './studies/table.ts'
 
 const schema = {
   jobs,
@@ -30,6 +31,7 @@ const schema = {
   signInTries,
   auditLines,
   shares,
+  studies,
 }
 
 export type Database = NodePgDatabase<typeof schema> & { readonly $client: pg.Pool }

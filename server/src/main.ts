@@ -15,6 +15,9 @@ import { PeopleStore } from './people/store.ts'
 import { Live } from './readings/live.ts'
 import { Monitors } from './readings/monitors.ts'
 import { ReadingStore } from './readings/store.ts'
+import { RecordStore } from './records/store.ts'
+import { StudyRunner } from './studies/runner.ts'
+import { StudyStore } from './studies/store.ts'
 
 /** Version of the program, set where it is built. */
 declare const __VERSION__: string
@@ -44,7 +47,19 @@ async function main(): Promise<void> {
   const live = new Live(url, log)
   const now = () => new Date()
   const monitors = new Monitors({ url, database, store: new ReadingStore(database, now), log })
+  const catalogue = new CatalogueStore(database, log, programMark())
+  const runner = new StudyRunner({
+    url,
+    log,
+    now,
+    catalogue,
+    program: __VERSION__,
+    studies: new StudyStore(database, now),
+    store: new JobStore(database, now),
+    records: new RecordStore(database, now, new ReadingStore(database, now)),
+  })
   const server = createServer({
+    onStudyAsked: () => runner.ticket(),
     database,
     now,
     log,
@@ -65,12 +80,13 @@ async function main(): Promise<void> {
   })
   server.listen(Number(process.env.PORT ?? 0), host, () => {
     monitors.begin()
+    runner.begin()
     const address = server.address()
     process.stdout.write(`${JSON.stringify({ listening: typeof address === 'object' ? address?.port : address })}\n`)
   })
   stopWith(() => {
     void live.close()
-    const gone = monitors.close()
+    const gone = Promise.all([monitors.close(), runner.close()])
     server.closeIdleConnections()
     server.close(() => void gone.then(close).finally(() => process.exit(0)))
   })

@@ -1,6 +1,6 @@
-import { chmodSync, mkdtempSync, rmSync } from 'node:fs'
+import { chmodSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { dirname, join } from 'node:path'
 import type { TestProject } from 'vitest/node'
 import { bundleProgram } from '../../scripts/bundle.mjs'
 import { startCluster } from '../../scripts/postgres.mjs'
@@ -20,8 +20,10 @@ export default async function setup(project: TestProject) {
   const cluster = await startCluster(folder, { temporary: true })
   project.provide('clusterUrl', cluster.url)
   // Beside the packages, which it reads.
-  const serverFile = join(import.meta.dirname, '../../node_modules/.cache/server-of-tests.mjs')
+  const serverFile = join(import.meta.dirname, '../../node_modules/.cache/tests/server.mjs')
+  mkdirSync(dirname(serverFile), { recursive: true })
   await bundleProgram('server/src/main.ts', serverFile)
+  await bundleProgram('server/src/reports/worker.ts', join(dirname(serverFile), 'report-worker.mjs'))
   project.provide('serverFile', serverFile)
   return () => {
     cluster.stop()

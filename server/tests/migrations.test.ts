@@ -1,4 +1,4 @@
-import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fieldStation } from '@yard-lamp/core'
@@ -9,6 +9,9 @@ import { migrateDatabase, openDatabase } from '../src/database.ts'
 import { listJobs } from '../src/jobs/asked.ts'
 import { JobStore } from '../src/jobs/store.ts'
 import { THIS_MACHINE } from '../src/people/actor.ts'
+import { PeopleStore } from '../src/people/store.ts'
+import { ReadingStore } from '../src/readings/store.ts'
+import { RecordStore } from '../src/records/store.ts'
 import { freshDatabaseUrl, MIGRATIONS } from './harness.ts'
 
 const EVERY_JOB = { find: '', state: null, folder: null, among: 'list' } as const
@@ -55,6 +58,50 @@ test('jobs of the first databases stay, with their history, when a document come
   } finally {
     await open.close()
     rmSync(folder, { recursive: true })
+  }
+})
+
+const DUMPS = join(import.meta.dirname, 'dumps')
+const DUMPED = '00000000-0000-4000-8000-000000000001'
+
+test('there is a dump of every schema so far', () => {
+  const journal = JSON.parse(readFileSync(join(MIGRATIONS, 'meta/_journal.json'), 'utf8')) as {
+    entries: { tag: string }[]
+  }
+  // Missing ones are written by `node --import tsx scripts/write-dumps.ts`; those that are there stay as they are.
+  expect(readdirSync(DUMPS).sort()).toEqual(journal.entries.map(({ tag }) => `${tag}.sql`))
+})
+
+test.each(readdirSync(DUMPS))('a database as %s left it comes over whole', async (file) => {
+  const url = await freshDatabaseUrl()
+  const open = openDatabase(url, () => undefined)
+  const sql = readFileSync(join(DUMPS, file), 'utf8')
+  try {
+    await open.database.$client.query(sql)
+    await open.database.$client.query("set search_path to '$user', public")
+    const { rows } = await open.database.$client.query<{ name: string }>('select name from jobs')
+    await migrateDatabase(open.database, MIGRATIONS)
+    const now = () => new Date()
+    const store = new JobStore(open.database, now)
+    const read = await store.read(THIS_MACHINE, DUMPED)
+    expect(read.job.loads.length).toBeGreaterThan(0)
+    expect(rows).toEqual([{ name: read.job.name }])
+    expect((await store.revisions(THIS_MACHINE, DUMPED)).map(({ revision }) => revision)).toEqual([2, 1])
+    expect((await listJobs(open.database, { ...EVERY_JOB, find: read.job.name }, undefined, '2026-11-29')).total).toBe(
+      1,
+    )
+    const saved = await store.save(THIS_MACHINE, DUMPED, 2, { ...read.job, name: 'Now' })
+    expect(saved.revision).toBe(3)
+    const readings = new ReadingStore(open.database, now)
+    const kept = await new RecordStore(open.database, now, readings).read(THIS_MACHINE, DUMPED)
+    expect(kept.map(({ kind }) => kind)).toEqual(sql.includes('INTO public.build_records') ? ['cleaning'] : [])
+    if (sql.includes('INTO public.readings '))
+      expect(await readings.rows(THIS_MACHINE, DUMPED, '00000000-0000-4000-8000-000000000003', 0, 8e12)).toEqual([
+        { atMs: Date.parse('2026-01-02T03:04:05Z'), values: { soc: 0.5 } },
+      ])
+    expect(await new PeopleStore(open.database, now).hasOwner()).toBe(sql.includes('INTO public.people'))
+  } finally {
+    await open.close()
   }
 })
 

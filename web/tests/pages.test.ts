@@ -50,6 +50,8 @@ describe('a refusal', () => {
       'SOURCES_FULL',
       'SOURCE_NAMED',
       'SOURCE_NOT_FOUND',
+      'STUDIES_FULL',
+      'STUDY_NOT_FOUND',
     ])
     expect(new ApiFailure('UNREACHABLE', 'no').final).toBe(false)
   })

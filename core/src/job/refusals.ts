@@ -67,6 +67,12 @@ export const REFUSALS = {
     final: true,
     message: 'This link shows nothing any more: it has ended or was taken back. Ask whoever sent it.',
   },
+  STUDY_NOT_FOUND: { status: 404, final: true, message: 'There is no such study of this job, or it is not done.' },
+  STUDIES_FULL: {
+    status: 429,
+    final: true,
+    message: 'Several studies of this job wait already. Cancel one, or wait for it.',
+  },
   SHARES_FULL: { status: 422, final: true, message: 'No more links can be made for this job. Take some back first.' },
   INTERNAL: { status: 500, final: false, message: 'Something went wrong in the server. Nothing was changed.' },
 } as const

@@ -51,4 +51,14 @@ export {
 export type { Weather } from './weather.ts'
 export { askedQuestion, designWithYear, isQuestion, withYears, type YearQuestion, yearQuestion } from './with-year.ts'
 export { type Prepared, prepare, workYear, type YearResult } from './year.ts'
-export { FIRST_SEED, JUDGED_YEARS, type MonthSpread, monthSpread, spreadOf, workedYear, workYears } from './years.ts'
+export {
+  FIRST_SEED,
+  JUDGED_YEARS,
+  type MonthSpread,
+  monthSpread,
+  spreadOf,
+  workedYear,
+  workYears,
+  yearFigures,
+  yearsCarried,
+} from './years.ts'

@@ -51,19 +51,30 @@ export function gapMonth({ extremes }: YearResult, divisor: number): number {
 
 export const digestOfPlan = (plan: Plan, asked: AskedOfYear): string => digestOf(JSON.stringify([plan, asked]))
 
+/** How a span of years stands to what is asked. */
+function judgedYears({ plan }: Prepared, asked: AskedOfYear, years: readonly YearResult[], nights: number) {
+  return judged(asked, {
+    years: years.map((year) => yearFigures(year, plan)),
+    hours: years.map(({ totals }) => totals.hours),
+    criticalHours: years.map(({ totals }) => totals.criticalHours),
+    share: sharesOf(years),
+    nights,
+  })
+}
+
+/** How many of them, each by itself, carry what is asked. */
+export function yearsCarried(prepared: Prepared, asked: AskedOfYear, years: readonly YearResult[]): number {
+  const nights = nightsFromFull(prepared.plan)
+  return years.filter((year) => judgedYears(prepared, asked, [year], nights).every(({ met }) => met)).length
+}
+
 /** What so many years come to, held against what is asked of them. */
 export function workedYear(prepared: Prepared, asked: AskedOfYear, years: readonly YearResult[]): WorkedYear {
   const { plan } = prepared
   const told = years.map((year) => yearFigures(year, plan))
   const share = sharesOf(years)
   const nights = nightsFromFull(plan)
-  const askedFor = judged(asked, {
-    years: told,
-    hours: years.map(({ totals }) => totals.hours),
-    criticalHours: years.map(({ totals }) => totals.criticalHours),
-    share,
-    nights,
-  })
+  const askedFor = judgedYears(prepared, asked, years, nights)
   const longest = years.reduce<YearResult | null>(
     (most, year) => (year.extremes.longestGapHours > (most?.extremes.longestGapHours ?? 0) ? year : most),
     null,

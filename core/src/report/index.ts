@@ -28,5 +28,14 @@ export { reportOf } from './report.ts'
 export { reportBook } from './report-book.ts'
 export { MOST_REPORT_PHOTOS, photosIn } from './sections/as-built.ts'
 export type { SheetOf } from './sheets.ts'
+export {
+  LEAST_STUDY_YEARS,
+  MOST_STUDY_YEARS,
+  type Study,
+  type StudyAsked,
+  type StudyState,
+  studyAskedSchema,
+  type YearsStudied,
+} from './study.ts'
 export { JOB_STATES, type JobState, type JobsAsked, type JobsPage, jobSummarySchema } from './summary.ts'
 export { figureOf, filled, symbolOf } from './worked.ts'

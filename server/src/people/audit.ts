@@ -26,6 +26,8 @@ const DEEDS: Readonly<Record<string, string>> = {
   'PUT /api/jobs/:id/readings/sources/:sourceId': 'changed a source of readings',
   'POST /api/jobs/:id/readings/sources/:sourceId': 'brought readings in',
   'DELETE /api/jobs/:id/readings/sources/:sourceId': 'removed a source with its readings',
+  'POST /api/jobs/:id/studies': 'asked for a study',
+  'DELETE /api/jobs/:id/studies/:studyId': 'cancelled a study',
   'POST /api/jobs/:id/shares': 'made a link',
   'DELETE /api/jobs/:id/shares/:shareId': 'took a link back',
   'POST /api/catalogue/items': 'changed the catalogue',

@@ -40,6 +40,7 @@ const RULES: readonly { readonly path: RegExp; readonly method?: RegExp; readonl
   { path: /^\/api\/(people|audit)(\/|$)/, least: 'owner' },
   { path: /^\/api\/(me|session|sessions)(\/|$)/, least: 'viewer' },
   { path: /^\/api\/jobs\/[^/]+\/presence$/, least: 'viewer' },
+  { path: /^\/api\/jobs\/[^/]+\/studies(\/|$)/, least: 'viewer' },
   { path: /^\/api\/jobs\/[^/]+\/due$/, least: 'builder' },
   // A builder while work is under way: the routes of jobs ask that.
   { path: /^\/api\/jobs\/[^/]+(\/revisions\/\d+\/name)?$/, method: /PATCH|PUT/, least: 'builder' },

@@ -43,6 +43,17 @@ export interface ShownLog {
   readonly lacks: string
 }
 
+/** Some years of a design, summed: pieces are joined by whoever asked. */
+export interface YearChunk {
+  readonly years: number
+  readonly carriedYears: number
+  readonly unmetHours: number
+  readonly mostUnmetHours: number
+  readonly generatorHours: number
+  readonly mostGeneratorHours: number
+  readonly lowestSoc: number
+}
+
 /** Everything the thread makes: what it is asked with, and what comes of it. */
 export interface Works {
   readonly pdf: { readonly asked: ReportAsked; readonly made: Uint8Array }
@@ -51,6 +62,10 @@ export interface Works {
   readonly log: {
     readonly asked: Lived & { readonly hours: readonly (readonly KeptHour[])[] }
     readonly made: ShownLog
+  }
+  readonly years: {
+    readonly asked: OfJob & { readonly firstSeed: number; readonly years: number }
+    readonly made: YearChunk
   }
   readonly upkeep: {
     readonly asked: Lived & { readonly days: readonly (readonly KeptDay[])[]; readonly today: string }

@@ -13,7 +13,15 @@ import {
 } from '@yard-lamp/core'
 import { buildingsOf, jobAsBuilt } from '@yard-lamp/core/build'
 import { isReference, logHours, ordinaryOf, referenceOf, tellLog } from '@yard-lamp/core/log'
-import { designWithYear, prepare } from '@yard-lamp/core/proof'
+import {
+  designWithYear,
+  isQuestion,
+  prepare,
+  workYears,
+  yearFigures,
+  yearQuestion,
+  yearsCarried,
+} from '@yard-lamp/core/proof'
 import type { SiteRecord } from '@yard-lamp/core/records'
 import { photosIn, quoteOf, quotePaper, reportOf } from '@yard-lamp/core/report'
 import { writerOf } from '@yard-lamp/core/units'
@@ -105,6 +113,23 @@ const WORKS: { readonly [K in WorkKind]: (asked: Works[K]['asked']) => Works[K][
       return {
         told: tellLog(reference, log, records, ordinaryOf(prepared), writerOf(job.units), prepared),
         lacks: '',
+      }
+    },
+    years({ job, items, firstSeed, years }) {
+      const question = yearQuestion(design(job, catalogueOf(items)))
+      if (!isQuestion(question)) throw new Error(`The years cannot be worked: the design lacks ${question.lacks}.`)
+      const prepared = prepare(question.plan)
+      const worked = workYears(prepared, years, firstSeed)
+      const told = worked.map((year) => yearFigures(year, question.plan))
+      const sum = (of: (year: (typeof told)[number]) => number) => told.reduce((total, year) => total + of(year), 0)
+      return {
+        years,
+        carriedYears: yearsCarried(prepared, question.asked, worked),
+        unmetHours: sum(({ unmetHours }) => unmetHours),
+        mostUnmetHours: Math.max(...told.map(({ unmetHours }) => unmetHours)),
+        generatorHours: sum(({ generatorHours }) => generatorHours),
+        mostGeneratorHours: Math.max(...told.map(({ generatorHours }) => generatorHours)),
+        lowestSoc: Math.min(...told.map(({ lowestSoc }) => lowestSoc)),
       }
     },
     upkeep({ job, items, records, days, today }) {

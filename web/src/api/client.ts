@@ -3,7 +3,7 @@ import type { CatalogueInForce, PriceList, StoredItem, StoredPriceList } from '@
 import { jobText, REFUSALS, type RefusalCode } from '@yard-lamp/core/job'
 import type { Batch, ListedSource, ReadingSource, SourceSaid } from '@yard-lamp/core/log'
 import type { SiteRecord } from '@yard-lamp/core/records'
-import type { JobsAsked, JobsPage } from '@yard-lamp/core/report'
+import type { JobsAsked, JobsPage, Study, StudyAsked } from '@yard-lamp/core/report'
 import type { KnownPlace, SpotOnMap } from '@yard-lamp/core/site'
 import { door, SHUT } from './door.ts'
 import { peopleApi } from './people.ts'
@@ -134,6 +134,11 @@ export const api = {
   duplicateJob: (id: string) => request<StoredJob>('POST', `/jobs/${id}/duplicate`),
   /** A new job begun as another. */
   beginAsJob: (id: string) => request<StoredJob>('POST', `/jobs/${id}/begin`),
+  readStudies: (id: string) =>
+    request<{ studies: Study[] }>('GET', `/jobs/${id}/studies`).then(({ studies }) => studies),
+  askStudy: (id: string, asked: StudyAsked) => request<Study>('POST', `/jobs/${id}/studies`, asked),
+  cancelStudy: (id: string, studyId: string) => request<void>('DELETE', `/jobs/${id}/studies/${studyId}`),
+  studyFileAddress: (id: string, studyId: string) => `/api/jobs/${id}/studies/${studyId}/report.pdf`,
   /** Says that a page has a job open, and hears who else has. */
   tellPresence: (id: string, said: { pageId: string; isEditing: boolean }) =>
     request<{ others: Present[]; revision: number }>('POST', `/jobs/${id}/presence`, said),

@@ -22,6 +22,7 @@ import { useOpenJob } from '../job/use-open-job.ts'
 import { planOf, selectBuildings, selectRecords } from '../store/records.ts'
 import { selectDatedDesign, selectDesignOrNull } from '../store/selectors.ts'
 import { useAppSelector } from '../store/store.ts'
+import { ServerPdf } from '../studies/ServerPdf.tsx'
 import { useWorkedYear } from '../year/use-worked-year.ts'
 import { Drawing } from './Drawing.tsx'
 import { ReportView } from './ReportView.tsx'
@@ -74,6 +75,7 @@ function Written({ id, opened: { job } }: { id: string; opened: Opened }) {
         />
         <span className="sheet-files">
           <BookButton content={content} />
+          <ServerPdf jobId={id} reader={reader} paper={job.units === 'us' ? 'Letter' : 'A4'} />
           <PdfButton jobId={id} content={content} design={design} us={job.units === 'us'} />
           <Button variant="default" leftSection={<IconPrinter size={16} />} onClick={() => window.print()}>
             Print

@@ -12,6 +12,7 @@ import { Diagnoses } from './Diagnoses.tsx'
 import { Entries } from './Entries.tsx'
 import { LiveStrip } from './LiveStrip.tsx'
 import { MonthsPart } from './MonthsPart.tsx'
+import { OwnCharts } from './OwnCharts.tsx'
 import { Sources } from './Sources.tsx'
 import { useLog } from './use-log.ts'
 import { WriteDown } from './WriteDown.tsx'
@@ -70,6 +71,7 @@ export default function LogPage() {
           <DaysPart told={told} />
         </OfYear>
       )}
+      <OwnCharts />
       <Entries />
       <Part name="Where readings come from" aside="by hand, from files, from a monitor on site">
         <Sources />

@@ -6,6 +6,7 @@ import { selectJobId, selectOpenFindings, selectYear } from '../../store/selecto
 import { useAppSelector } from '../../store/store.ts'
 import { useWrite } from '../../store/use-write.ts'
 import type { YearStanding } from '../../store/year-slice.ts'
+import { StudiesPart } from '../../studies/StudiesPart.tsx'
 import { PlainAnswer } from '../../working/Figure.tsx'
 import { OfYear } from '../../year/OfYear.tsx'
 import { useHeld, useHeldYear, type WorkedStanding } from '../../year/use-held-year.ts'
@@ -78,6 +79,7 @@ const Parts = memo(function Parts(worked: WorkedStanding) {
       <Helps told={told} plan={plan} />
       <SearchPart />
       <YearsAhead told={told} plan={plan} />
+      <StudiesPart />
       <Months told={told} />
       <MeasuredPart measured={measured} told={told} />
       <BesidePart />
