@@ -34,5 +34,5 @@ test('what was written down by hand over time has its pictures', async ({ page, 
   // 10 K over 25 °C: 0.007 more than was read.
   await expect(part.locator('.chart')).toHaveAccessibleName(/B1\.1: 1\.257/)
   await part.getByRole('button', { name: 'Generator hours' }).click()
-  await expect(part.locator('.chart')).toHaveAccessibleName(/20 May 2026: 9\.0 h/)
+  await expect(part.locator('.chart')).toHaveAccessibleName(/: 9\.0 h$/)
 })

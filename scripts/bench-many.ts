@@ -109,7 +109,7 @@ async function timeReading(origin: string, jobId: string) {
   await page.getByLabel('Who', { exact: true }).fill('Odo Marl')
   await page.evaluate(`
     window.keptTimes = []
-    const said = () => document.querySelector('.log-write')?.textContent?.match(/Kept: [^.]*/)?.[0]
+    const said = () => document.querySelector('.log-write')?.textContent?.match(/Kept: .*/)?.[0]
     addEventListener('click', (event) => {
       const before = said()
       const look = () =>
@@ -152,7 +152,7 @@ async function timeMonitors(origin: string, database: pg.Client) {
   for (const { id } of rows)
     await send(origin, 'POST', `/api/jobs/${id}/readings/sources`, {
       kind: 'monitor',
-      name: 'Gateway',
+      name: 'Monitor on site',
       clockFastMin: 0,
       offsetMin: 0,
       mapping: null,

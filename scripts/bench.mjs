@@ -47,6 +47,8 @@ console.error('The year hour by hour …')
 const proof = bundled('bench-proof.ts')
 console.error('The interface and the server …')
 const { edit, choice, page, server } = node('bench-application.ts')
+console.error('Living with many …')
+const many = node('bench-many.ts')
 
 const text = `# Performance
 
@@ -82,6 +84,12 @@ PostgreSQL and Chromium of Debian on the same machine. Shared machines are noisy
 | whether the server is well, asked meanwhile: median, 99th percentile of ${server.acts.health.count} | ${ms(server.acts.health.medianMs)}, ${ms(server.acts.health.p99Ms)} | under 50 ms |
 | saves as whole documents, 50 at once: median, 99th percentile of ${server.documents.count} | ${ms(server.documents.medianMs)}, ${ms(server.documents.p99Ms)} | |
 | reads of the same, 50 at once: median, 99th percentile of ${server.reads.count} | ${ms(server.reads.medianMs)}, ${ms(server.reads.p99Ms)} | |
+| a page of a list of 10,000 jobs, by the server: all; found by three words; overdue in a folder | ${ms(many.list.listMs)}; ${ms(many.list.findMs)}; ${ms(many.list.overdueMs)} | |
+| the same in a browser that was here before, from the address to its first job on the screen: median, worst of 8 | ${ms(many.list.pageMs)}, ${ms(many.list.pageWorstMs)} | under 300 ms |
+| a reading typed, from the press to the sentence that it is kept: median, worst of ${many.reading.count - 2} | ${ms(many.reading.keptMs)}, ${ms(many.reading.keptWorstMs)} | under 100 ms |
+| ${many.monitors.kept} of ${many.monitors.monitors} monitors a reading each within a minute, from when it is said to when it is kept: median, 99th percentile | ${ms(many.monitors.medianMs)}, ${ms(many.monitors.p99Ms)} | 99th under 50 ms |
+| a job read meanwhile, 99th percentile | ${ms(many.monitors.askedP99Ms)} | under 50 ms |
+| ${many.year.minutes} readings, a year of minutes, charted: from the press in the chain, the first; median of 5; the page opened anew | ${ms(many.year.firstMs)}; ${ms(many.year.medianMs)}; ${ms(many.year.anewMs)} | under 1 s |
 
 How: the chain is timed in one process after 600 runs of warming up; “anew” gives it a job of which every object is new.
 An edit is timed in the page from the key’s own time stamp to the frame after the figures changed. Compressed is gzip at
