@@ -53,6 +53,9 @@ function run(name, args, { env = process.env, input } = {}) {
   })
 }
 
+/** Tickets of the queue are made again by whoever works; each database has its own. */
+const WITHOUT = ['--exclude-schema=pgboss']
+
 /**
  * Writes a backup: whole or not at all. The database may be in use meanwhile: it is one moment of it.
  * @returns what is in it
@@ -62,7 +65,9 @@ export async function backUp(url, file, { over = false } = {}) {
   const beside = `${file}.${process.pid}`
   fs.writeFileSync(beside, '', { mode: OWN })
   try {
-    await run('pg_dump', ['--format=custom', '--no-owner', '--no-privileges', `--file=${beside}`], { env: wayTo(url) })
+    await run('pg_dump', ['--format=custom', ...WITHOUT, '--no-owner', '--no-privileges', `--file=${beside}`], {
+      env: wayTo(url),
+    })
     await run('pg_restore', ['--list', beside])
     fs.renameSync(beside, file)
   } catch (error) {

@@ -58,6 +58,8 @@ const whole = async (id: string) => {
 
 test('what is backed up comes back as it was, photographs and readings too, in place of what came since', async () => {
   const id = await filled()
+  // The queue of studies has its own room, in the database that is restored too.
+  await server.open.database.$client.query('create schema pgboss; create table pgboss.job (id uuid primary key)')
   const before = await whole(id)
   const file = join(folder, 'all.backup')
   expect(await backUp(server.url, file)).toMatchObject({ jobs: 1, photographs: 1 })
