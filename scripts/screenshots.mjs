@@ -8,7 +8,11 @@ import { ensureBuilt, ensureInstalled, root } from './prepare.mjs'
 ensureInstalled()
 ensureChromium()
 ensureBuilt()
-execFileSync(process.execPath, ['--import', 'tsx', path.join(root, 'scripts/take-screenshots.ts')], {
-  cwd: root,
-  stdio: 'inherit',
-})
+execFileSync(
+  process.execPath,
+  ['--import', 'tsx', path.join(root, 'scripts/take-screenshots.ts'), ...process.argv.slice(2)],
+  {
+    cwd: root,
+    stdio: 'inherit',
+  },
+)

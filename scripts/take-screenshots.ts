@@ -1,6 +1,7 @@
 /** Takes the pictures of docs/screenshots from the demo data. Run by npm run screenshots. */
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
+import process from 'node:process'
 import type { Page } from '@playwright/test'
 import { demoJobs, design, SHIPPED_CATALOGUE } from '@yard-lamp/core'
 import { batchOf, dayOf, isReference, LivingSystem, referenceOf } from '@yard-lamp/core/log'
@@ -140,6 +141,9 @@ async function unfused(page: Page): Promise<void> {
   await page.getByRole('heading', { name: 'What is wrong, and what is missing?' }).waitFor()
 }
 
+/** Those named, or all. */
+const wanted = process.argv.slice(2)
+
 mkdirSync(folder, { recursive: true })
 const application = await startApplication()
 const browser = await launchBrowser()
@@ -154,7 +158,7 @@ try {
     before,
     act,
     unchanged = false,
-  } of SHOTS) {
+  } of SHOTS.filter(({ name: each }) => wanted.length === 0 || wanted.includes(each))) {
     const page = await browser.newPage({ viewport: { width: widthPx, height: heightPx } })
     await page.addInitScript(
       (scheme) => localStorage.setItem('mantine-color-scheme-value', scheme),

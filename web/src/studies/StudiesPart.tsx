@@ -100,9 +100,11 @@ function Found({
       <b>
         {formatNumber(carriedYears)} of {formatNumber(years)} years carry what the brief asks
       </b>
-      , {formatPercent(carriedYears / years)}; nine times of ten between {formatPercent(lowFraction)} and{' '}
-      {formatPercent(highFraction)}. Without power {formatNumber(unmetHours, 1)} h a year, at the worst{' '}
-      {formatNumber(mostUnmetHours, 0)} h
+      , {formatPercent(carriedYears / years)}; nine times of ten{' '}
+      {carriedYears === years
+        ? `at least ${formatNumber(100 * lowFraction, 1)} %`
+        : `between ${formatNumber(100 * lowFraction, 1)} and ${formatNumber(100 * highFraction, 1)} %`}
+      . Without power {formatNumber(unmetHours, 1)} h a year, at the worst {formatNumber(mostUnmetHours, 0)} h
       {mostGeneratorHours > 0 &&
         `; generator ${formatNumber(generatorHours, 0)} h, at the most ${formatNumber(mostGeneratorHours, 0)} h`}
       . Lowest state of charge {formatPercent(lowestSoc)}.

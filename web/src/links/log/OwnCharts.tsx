@@ -1,6 +1,6 @@
 import { gravityAt25C } from '@yard-lamp/core/log'
 import { isLogEntry, type LogEntry, type RecordOf, type SiteRecord } from '@yard-lamp/core/records'
-import { formatDay, formatNumber } from '@yard-lamp/core/units'
+import { formatDay, formatNumber, monthName } from '@yard-lamp/core/units'
 import type { EChartsCoreOption } from 'echarts/core'
 import { useMemo, useState } from 'react'
 import { axisStyle, Chart, tooltipStyle } from '../../charts/Chart.tsx'
@@ -132,6 +132,12 @@ function chartsOf(records: readonly SiteRecord[]): OwnChart[] {
   return charts.filter(({ points }) => new Set(points.map(({ when }) => when)).size >= 2)
 }
 
+/** A day of the axis, as 12 Mar 26. */
+const axisDay = (atMs: number): string => {
+  const at = new Date(atMs)
+  return `${at.getUTCDate()} ${monthName(at.getUTCMonth() + 1).slice(0, 3)} ${String(at.getUTCFullYear()).slice(2)}`
+}
+
 const DAY_MS = 86_400_000
 const MONTH_DAYS = 30.4
 
@@ -169,7 +175,11 @@ const optionOf =
         formatter: ({ seriesName, value }: { seriesName: string; value: [string, number] }) =>
           `${dayOf(value[0])}${seriesName === '' ? '' : `, ${seriesName}`}<br>${formatNumber(value[1], decimals)} ${unit}`,
       },
-      xAxis: { type: 'time', ...axisStyle(colour) },
+      xAxis: {
+        type: 'time',
+        ...axisStyle(colour),
+        axisLabel: { ...axisStyle(colour).axisLabel, hideOverlap: true, formatter: axisDay },
+      },
       yAxis: { type: 'value', name: unit, scale: as === 'line', ...axisStyle(colour) },
       series: names.map((name, i) => ({
         type: as,
