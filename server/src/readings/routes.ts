@@ -43,6 +43,8 @@ const spanOrLatest = z.union([z.strictObject({}), span])
 /** Hours that are given at once: two years. */
 const MOST_SPAN_MS = 740 * DAY_MS
 const uuid = z.uuid()
+/** A page hears of readings this long before it asks anew, ms. */
+const LONGEST_LOOK_MS = 600_000
 
 /** Readings of jobs; those of a year go compressed, a seventh of their size, to a telephone. Each answer and refusal is listed in docs/server.md. */
 export function readingRoutes(store: ReadingStore, sources: SourceStore, live: Live): Router {
@@ -72,7 +74,12 @@ export function readingRoutes(store: ReadingStore, sources: SourceStore, live: L
     await sources.sources(actorOf(ctx), id)
     const stream = await live.look(id)
     ctx.req.socket.setTimeout(0)
-    ctx.req.once('close', () => stream.destroy())
+    // The browser asks again by itself; whoever was signed out meanwhile is told so then.
+    const over = setTimeout(() => stream.destroy(), LONGEST_LOOK_MS).unref()
+    ctx.req.once('close', () => {
+      clearTimeout(over)
+      stream.destroy()
+    })
     ctx.type = 'text/event-stream'
     ctx.set('Cache-Control', 'no-store')
     ctx.set('X-Accel-Buffering', 'no')
