@@ -123,4 +123,19 @@ export async function startApplication({ durable = false, demo = true } = {}): P
   }
 }
 
+/** Asks a server as a page does. @throws with what it says where it refuses */
+export async function sendJson<T = { id: string; revision: number }>(
+  origin: string,
+  method: string,
+  path: string,
+  body?: unknown,
+): Promise<T> {
+  const answer = await fetch(origin + path, {
+    method,
+    ...(body ? { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) } : {}),
+  })
+  if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`)
+  return (answer.status === 204 ? undefined : await answer.json()) as T
+}
+
 export const launchBrowser = () => chromium.launch(CHROMIUM)

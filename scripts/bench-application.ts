@@ -5,25 +5,11 @@ import process from 'node:process'
 import { gzipSync } from 'node:zlib'
 import type { Page } from '@playwright/test'
 import { fieldStation } from '@yard-lamp/core'
-import { launchBrowser, startApplication } from './application.ts'
+import { launchBrowser, sendJson, startApplication } from './application.ts'
 import { jobOf, percentile, timeServer } from './bench-server.ts'
 
 const root = join(import.meta.dirname, '..')
 const EDITS = 40
-
-async function send(
-  origin: string,
-  method: string,
-  path: string,
-  body?: unknown,
-): Promise<{ id: string; revision: number }> {
-  const answer = await fetch(origin + path, {
-    method,
-    ...(body ? { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) } : {}),
-  })
-  if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status}`)
-  return (await answer.json()) as { id: string; revision: number }
-}
 
 /** Runs in the page. A text, because the loader of this script would put helpers into a function that the page lacks. */
 const WATCH_EDITS = `
@@ -40,7 +26,7 @@ const WATCH_EDITS = `
 
 /** From the key's own time stamp to the frame after the bus energy in the chain changed. */
 async function timeEdits(page: Page, origin: string) {
-  const { id } = await send(origin, 'POST', '/api/jobs', { job: jobOf(300) })
+  const { id } = await sendJson(origin, 'POST', '/api/jobs', { job: jobOf(300) })
   await page.goto(`${origin}/jobs/${id}/loads`)
   await page.getByLabel('Watts each, Sample freezer 0').click()
   await page.evaluate(WATCH_EDITS)
@@ -81,7 +67,7 @@ async function timeChoices(page: Page, origin: string) {
     return { count: settled.length, medianMs: percentile(settled, 0.5) }
   }
   const job = fieldStation()
-  const { id } = await send(origin, 'POST', '/api/jobs', { job })
+  const { id } = await sendJson(origin, 'POST', '/api/jobs', { job })
   await page.goto(`${origin}/jobs/${id}/battery`)
   const picker = page.getByLabel('Option worked on')
   await picker.waitFor()

@@ -11,7 +11,7 @@ import { demoJobs, design, SHIPPED_CATALOGUE } from '@yard-lamp/core'
 import { batchOf, dayOf, isReference, LivingSystem, referenceOf } from '@yard-lamp/core/log'
 import { Aedes } from 'aedes'
 import pg from 'pg'
-import { launchBrowser, startApplication } from './application.ts'
+import { launchBrowser, sendJson, startApplication } from './application.ts'
 import { percentile } from './bench-server.ts'
 
 const JOBS = 10_000
@@ -21,15 +21,6 @@ const MINUTE_MS = 60_000
 const LISTS = 40
 const READINGS = 20
 const YEAR_DAYS = 365
-
-async function send<T = { id: string }>(origin: string, method: string, path: string, body?: unknown): Promise<T> {
-  const answer = await fetch(origin + path, {
-    method,
-    ...(body ? { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) } : {}),
-  })
-  if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`)
-  return (answer.status === 204 ? undefined : await answer.json()) as T
-}
 
 /** Copies of the demo jobs with names and places of their own, as they are kept. */
 async function manyJobs(database: pg.Client): Promise<void> {
@@ -54,7 +45,7 @@ async function timesOf(origin: string, path: string): Promise<number[]> {
   const times: number[] = []
   for (let i = 0; i < LISTS + 5; i++) {
     const begunMs = performance.now()
-    await send(origin, 'GET', path)
+    await sendJson(origin, 'GET', path)
     times.push(performance.now() - begunMs)
   }
   return times.slice(5)
@@ -150,7 +141,7 @@ async function timeMonitors(origin: string, database: pg.Client) {
   const { port } = server.address() as { port: number }
   const topics = rows.map(({ id }) => `site/${id}`)
   for (const { id } of rows)
-    await send(origin, 'POST', `/api/jobs/${id}/readings/sources`, {
+    await sendJson(origin, 'POST', `/api/jobs/${id}/readings/sources`, {
       kind: 'monitor',
       name: 'Monitor on site',
       clockFastMin: 0,
@@ -213,19 +204,25 @@ async function timeYear(origin: string) {
   const [job] = demoJobs()
   const reference = job && referenceOf(design(job, SHIPPED_CATALOGUE))
   if (!reference || !isReference(reference)) throw new Error('the demo job has no plan')
-  const { id } = await send(origin, 'POST', '/api/jobs', { job })
+  const { id } = await sendJson(origin, 'POST', '/api/jobs', { job })
   const { offsetMs } = reference
   const today = dayOf(Date.now(), offsetMs)
   const system = new LivingSystem({ reference, seed: 3, fault: null, faultDay: today, stepMin: 1, hasSun: true })
   const said = { name: 'Gateway', clockFastMin: 0, offsetMin: offsetMs / 60_000, mapping: null }
   const path = `/api/jobs/${id}/readings/sources`
-  const source = await send(origin, 'POST', path, { kind: 'file', ...said, address: null, topic: null, account: null })
+  const source = await sendJson(origin, 'POST', path, {
+    kind: 'file',
+    ...said,
+    address: null,
+    topic: null,
+    account: null,
+  })
   let minutes = 0
   for (let day = today - YEAR_DAYS; day < today; day += 10) {
     const span = Math.min(10, today - day)
     const batch = batchOf(Array.from({ length: span }, (_, i) => system.day(day + i)).flat())
     minutes += batch.at.length
-    await send(origin, 'POST', `${path}/${source.id}`, batch)
+    await sendJson(origin, 'POST', `${path}/${source.id}`, batch)
   }
   const browser = await launchBrowser()
   const context = await browser.newContext({ baseURL: origin, serviceWorkers: 'block' })
@@ -271,7 +268,7 @@ const application = await startApplication({ durable: true })
 const database = new pg.Client({ connectionString: application.cluster.url })
 await database.connect()
 try {
-  const { jobs } = await send<{ jobs: { id: string }[] }>(application.origin, 'GET', '/api/jobs')
+  const { jobs } = await sendJson<{ jobs: { id: string }[] }>(application.origin, 'GET', '/api/jobs')
   const reading = await timeReading(application.origin, jobs[2]?.id ?? randomUUID())
   const year = await timeYear(application.origin)
   await manyJobs(database)

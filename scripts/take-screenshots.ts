@@ -5,7 +5,7 @@ import process from 'node:process'
 import type { Page } from '@playwright/test'
 import { demoJobs, design, SHIPPED_CATALOGUE } from '@yard-lamp/core'
 import { batchOf, dayOf, isReference, LivingSystem, referenceOf } from '@yard-lamp/core/log'
-import { launchBrowser, startApplication } from './application.ts'
+import { launchBrowser, sendJson, startApplication } from './application.ts'
 
 const folder = join(import.meta.dirname, '../docs/screenshots')
 
@@ -115,19 +115,22 @@ async function stringOut(origin: string, id: string): Promise<void> {
     stepMin: 10,
     hasSun: true,
   })
-  const send = async (path: string, body: object) => {
-    const answer = await fetch(`${origin}/api/jobs/${id}/readings/sources${path}`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify(body),
-    })
-    if (!answer.ok) throw new Error(`readings were not taken: ${await answer.text()}`)
-    return (await answer.json()) as { id: string }
-  }
+  const path = `/api/jobs/${id}/readings/sources`
   const said = { name: 'Gateway in the hut', clockFastMin: 0, offsetMin: offsetMs / 60_000, mapping: null }
-  const source = await send('', { kind: 'file', ...said, address: null, topic: null, account: null })
+  const source = await sendJson(origin, 'POST', path, {
+    kind: 'file',
+    ...said,
+    address: null,
+    topic: null,
+    account: null,
+  })
   for (let day = today - 120; day < today; day += 20)
-    await send(`/${source.id}`, batchOf(Array.from({ length: 20 }, (_, i) => system.day(day + i)).flat()))
+    await sendJson(
+      origin,
+      'POST',
+      `${path}/${source.id}`,
+      batchOf(Array.from({ length: 20 }, (_, i) => system.day(day + i)).flat()),
+    )
 }
 
 /** A fuse taken away and a cable too thin, and the list of checks that say so. */

@@ -7,6 +7,7 @@ import { chmodSync, cpSync, existsSync, mkdtempSync, readFileSync, rmSync, write
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import process from 'node:process'
+import { gzipSync } from 'node:zlib'
 import { drizzle } from 'drizzle-orm/node-postgres'
 import { migrate } from 'drizzle-orm/node-postgres/migrator'
 import pg from 'pg'
@@ -70,7 +71,7 @@ chmodSync(folder, 0o755) // the user PostgreSQL runs as must reach it
 const cluster = await startCluster(folder, { temporary: true })
 try {
   for (const [i, { tag }] of journal.entries.entries()) {
-    const file = join(DUMPS, `${tag}.sql`)
+    const file = join(DUMPS, `${tag}.sql.gz`)
     if (existsSync(file)) continue
     const first = mkdtempSync(join(tmpdir(), 'yardlamp-migrations-'))
     cpSync(MIGRATIONS, first, { recursive: true })
@@ -95,7 +96,7 @@ try {
     if (dump.status !== 0) throw new Error(dump.stderr)
     // What speaks to psql alone, and what says when and with what it was made.
     const lines = dump.stdout.split('\n').filter((line) => !/^(\\|--|$)/.test(line))
-    writeFileSync(file, `${lines.join('\n')}\n`)
+    writeFileSync(file, gzipSync(`${lines.join('\n')}\n`, { level: 9 }))
     rmSync(first, { recursive: true })
     process.stdout.write(`${tag}\n`)
   }

@@ -49,7 +49,9 @@ export default defineConfig({
           },
           {
             // What was opened with a way is there without one, as it was last read.
+            // Lists that were searched are not kept: each key would push out a job.
             urlPattern: ({ url }) =>
+              url.search === '' &&
               /^\/api\/(me|catalogue|jobs|jobs\/[^/]+|jobs\/[^/]+\/(records|readings|revisions\/\d+))$/.test(
                 url.pathname,
               ),

@@ -70,7 +70,7 @@ export function createServer(parts: ServerParts): Server {
   app.use(
     helmet({
       contentSecurityPolicy: { directives: CONTENT_POLICY },
-      hsts: parts.reached.address?.protocol === 'https:' ? { maxAge: YEAR_S } : false,
+      hsts: parts.reached.address?.protocol === 'https:' ? { maxAge: YEAR_S, includeSubDomains: false } : false,
       crossOriginOpenerPolicy: false,
       originAgentCluster: false,
     }),

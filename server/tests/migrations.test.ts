@@ -1,6 +1,7 @@
 import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { gunzipSync } from 'node:zlib'
 import { fieldStation } from '@yard-lamp/core'
 import { sql } from 'drizzle-orm'
 import { migrate } from 'drizzle-orm/node-postgres/migrator'
@@ -69,13 +70,13 @@ test('there is a dump of every schema so far', () => {
     entries: { tag: string }[]
   }
   // Missing ones are written by `node --import tsx scripts/write-dumps.ts`; those that are there stay as they are.
-  expect(readdirSync(DUMPS).sort()).toEqual(journal.entries.map(({ tag }) => `${tag}.sql`))
+  expect(readdirSync(DUMPS).sort()).toEqual(journal.entries.map(({ tag }) => `${tag}.sql.gz`))
 })
 
 test.each(readdirSync(DUMPS))('a database as %s left it comes over whole', async (file) => {
   const url = await freshDatabaseUrl()
   const open = openDatabase(url, () => undefined)
-  const sql = readFileSync(join(DUMPS, file), 'utf8')
+  const sql = gunzipSync(readFileSync(join(DUMPS, file))).toString('utf8')
   try {
     await open.database.$client.query(sql)
     await open.database.$client.query("set search_path to '$user', public")

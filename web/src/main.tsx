@@ -10,6 +10,7 @@ import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router'
 import { config } from 'zod'
+import { askFirstPage } from './jobs/first-page.ts'
 import { SignInGate } from './people/SignInGate.tsx'
 import { router } from './router.tsx'
 import { theme } from './theme/theme.ts'
@@ -21,6 +22,8 @@ config({ jitless: true })
 const INSTALL_AFTER_MS = 3000
 if (import.meta.env.PROD && 'serviceWorker' in navigator)
   setTimeout(() => void import('./outbox/install.ts').then(({ install }) => install()), INSTALL_AFTER_MS)
+
+askFirstPage()
 
 const root = document.getElementById('root')
 if (!root) throw new Error('the page has no root')

@@ -120,10 +120,7 @@ describe('lists and names', () => {
     answers(200, page)
     expect(await api.listJobs({ ...EVERY_JOB, among: 'bin' })).toEqual(page)
     await api.listJobs({ find: 'a&b', state: 'fault', folder: null, among: 'list' }, '12')
-    expect(asked.map(({ path }) => path)).toEqual([
-      '/api/jobs?among=bin',
-      '/api/jobs?find=a%26b&state=fault&among=list&after=12',
-    ])
+    expect(asked.map(({ path }) => path)).toEqual(['/api/jobs?among=bin', '/api/jobs?find=a%26b&state=fault&after=12'])
   })
 
   test('an answer without a body is none', async () => {

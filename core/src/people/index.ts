@@ -1,7 +1,6 @@
 export {
   type AuditLine,
   accountSchema,
-  LEAST_PASSWORD,
   type Me,
   type Person,
   type PersonSaid,
@@ -9,7 +8,7 @@ export {
   personSaidSchema,
   type Session,
 } from './person.ts'
-export { isAtLeast, ROLE_WORDS, ROLES, type Role } from './roles.ts'
+export { isAtLeast, LEAST_PASSWORD, ROLE_WORDS, ROLES, type Role } from './roles.ts'
 export {
   MOST_SHARED_DAYS,
   SHARED_KINDS,

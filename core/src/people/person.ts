@@ -1,10 +1,6 @@
 import { z } from 'zod'
 import { line } from '../job/fields.ts'
-import { ROLES } from './roles.ts'
-
-/** Characters of a password. Length is what makes one hard to guess (NIST SP 800-63B, 3.1.1.2: at least 8, 15 where it stands alone). */
-export const LEAST_PASSWORD = 12
-export const MOST_PASSWORD = 200
+import { LEAST_PASSWORD, MOST_PASSWORD, ROLES } from './roles.ts'
 
 /** What somebody signs in by: letters, digits and . _ - @, in lower case. */
 export const accountSchema = z

@@ -15,3 +15,7 @@ export const ROLE_WORDS: Readonly<Record<Role, string>> = {
  * @example isAtLeast('designer', 'builder') // true
  */
 export const isAtLeast = (role: Role, least: Role): boolean => ROLES.indexOf(role) >= ROLES.indexOf(least)
+
+/** Characters of a password. Length is what makes one hard to guess (NIST SP 800-63B, 3.1.1.2: at least 8, 15 where it stands alone). */
+export const LEAST_PASSWORD = 12
+export const MOST_PASSWORD = 200

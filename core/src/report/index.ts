@@ -20,6 +20,7 @@ export {
   type Span,
   type WorkedFigure,
 } from './content.ts'
+export { JOB_STATES, type JobListing, type JobState, type JobsAsked, type JobsPage } from './listing.ts'
 export { type ComparedOption, compareOptions } from './options.ts'
 export { ordersBook, partsBook } from './parts-book.ts'
 export { type QuoteContent, type QuotedOption, quoteDefaults, quoteOf } from './quote.ts'
@@ -37,5 +38,5 @@ export {
   studyAskedSchema,
   type YearsStudied,
 } from './study.ts'
-export { JOB_STATES, type JobState, type JobsAsked, type JobsPage, jobSummarySchema } from './summary.ts'
+export { jobSummarySchema } from './summary.ts'
 export { figureOf, filled, symbolOf } from './worked.ts'

@@ -19,7 +19,7 @@ import { readingSources, readings } from './table.ts'
 /** How often it is looked for monitors that were added, changed or left by another server, ms. */
 const LOOK_MS = 5_000
 /** Readings are kept together that come within so much, ms; and at most so many wait. */
-const GATHER_MS = 5
+const GATHER_MS = 1
 const MOST_WAITING = 20_000
 const MOST_MESSAGE_BYTES = 5 * 1024 * 1024
 const CONNECT_MS = 10_000

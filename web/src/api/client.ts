@@ -112,7 +112,7 @@ export const api = {
   ...peopleApi(request),
   /** A page of jobs. @param after `next` of the page before */
   listJobs: ({ find, state, folder, among }: JobsAsked, after?: string) =>
-    request<JobsPage>('GET', `/jobs${queryOf({ find, state, folder, among, after })}`),
+    request<JobsPage>('GET', `/jobs${queryOf({ find, state, folder, among: among === 'list' ? null : among, after })}`),
   /** Puts a job into a folder, or among what is done with; what is left out stays. */
   fileJob: (id: string, filed: { folder?: string; isArchived?: boolean }) =>
     request<void>('PUT', `/jobs/${id}/place`, filed),

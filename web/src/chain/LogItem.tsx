@@ -33,17 +33,18 @@ export const LogItem = memo(function LogItem({ jobId }: { jobId: string }) {
 
 /** The list of jobs says what is overdue: it is told the day on which the next task is due, when that moves. */
 function useKeptDue(jobId: string): void {
-  const { dueDay } = useUpkeep()
+  const { begunDay, dueDay } = useUpkeep()
   const isRead = useAppSelector(
     ({ log, records }) => log.jobId === jobId && log.status === 'read' && records.status === 'read',
   )
   const kept = useRef<string | null | undefined>(undefined)
   useEffect(() => {
-    if (!isRead || kept.current === dueDay) return
+    // Of what does not run there is nothing to tell.
+    if (!isRead || begunDay === null || kept.current === dueDay) return
     kept.current = dueDay
     // Where it is not heard the next page says it again.
     if (isAtLeast(roleNow(), 'builder')) void api.keepDue(jobId, dueDay).catch(() => undefined)
-  }, [jobId, dueDay, isRead])
+  }, [jobId, begunDay, dueDay, isRead])
 }
 
 /** Held against the design again when that, the records or the readings move, and the page is idle: not with each key. */

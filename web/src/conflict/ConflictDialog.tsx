@@ -1,7 +1,8 @@
-import { Button, Modal } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { answers, cutText, design, type Job, LINKS } from '@yard-lamp/core'
 import { useMemo, useState } from 'react'
 import { api } from '../api/client.ts'
+import { MustAnswer } from '../job/MustAnswer.tsx'
 import { linkTitle } from '../pages.ts'
 import { dropDraft } from '../store/draft.ts'
 import { jobOpened, jobSaved } from '../store/job-slice.ts'
@@ -42,15 +43,7 @@ function Choice({ theirs }: { theirs: { id: string; revision: number; updatedAt:
     }
   }
   return (
-    <Modal
-      opened
-      onClose={() => undefined}
-      withCloseButton={false}
-      closeOnEscape={false}
-      closeOnClickOutside={false}
-      size={760}
-      title="Someone else saved this job"
-    >
+    <MustAnswer size={760} title="Someone else saved this job">
       <p>
         Revision {theirs.revision} was saved elsewhere while you worked here. Nothing is lost, whichever you choose.
       </p>
@@ -86,6 +79,6 @@ function Choice({ theirs }: { theirs: { id: string; revision: number; updatedAt:
           Take theirs; mine becomes a job of its own
         </Button>
       </div>
-    </Modal>
+    </MustAnswer>
   )
 }

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { api, type Present } from '../api/client.ts'
 import { mergeTheirs } from '../store/autosave.ts'
 import { saveReset } from '../store/save-slice.ts'
@@ -8,6 +8,8 @@ import { THIS_TAB } from '../store/tab.ts'
 
 /** How often the server hears that this page is open, ms. */
 const EACH_MS = 8000
+/** Who changed something within this time is at it, ms. */
+const EDITING_MS = 60_000
 
 /** Who else has this job open; what they saved comes in by itself where nothing here waits to be saved. */
 export function usePresence(): readonly Present[] {
@@ -15,11 +17,19 @@ export function usePresence(): readonly Present[] {
   const store = useAppStore()
   const dispatch = useAppDispatch()
   const [others, setOthers] = useState<readonly Present[]>([])
-  const isEditing = useAppSelector(({ job, save }) => (job?.past.length ?? 0) > 0 && save.status !== 'tried')
+  const changes = useAppSelector(({ job }) => job?.changes ?? 0)
+  const editedMs = useRef(Number.NEGATIVE_INFINITY)
+  const isFirst = useRef(true)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each change of the document is an edit
+  useEffect(() => {
+    if (isFirst.current) isFirst.current = false
+    else if (store.getState().save.status !== 'tried') editedMs.current = performance.now()
+  }, [changes, store])
   useEffect(() => {
     let gone = false
     const tell = async () => {
       if (document.visibilityState === 'hidden') return
+      const isEditing = performance.now() - editedMs.current < EDITING_MS
       const heard = await api.tellPresence(jobId, { pageId: THIS_TAB, isEditing }).catch(() => null)
       if (gone || !heard) return
       setOthers(heard.others)
@@ -39,6 +49,6 @@ export function usePresence(): readonly Present[] {
       clearInterval(timer)
       document.removeEventListener('visibilitychange', onSeen)
     }
-  }, [jobId, isEditing, store, dispatch])
+  }, [jobId, store, dispatch])
   return others
 }

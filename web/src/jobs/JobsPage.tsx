@@ -1,25 +1,22 @@
 import { Button } from '@mantine/core'
 import { IconBooks, IconCalculator, IconFileImport, IconPlus } from '@tabler/icons-react'
-import { emptyJob } from '@yard-lamp/core'
-import { beginAs } from '@yard-lamp/core/demo'
 import type { JobsAsked } from '@yard-lamp/core/report'
 import { lazy, Suspense, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { api } from '../api/client.ts'
+import { useAct } from '../api/use-act.ts'
 import { FileField } from '../fields/FileField.tsx'
 import { ThemeButton } from '../job/ThemeButton.tsx'
 import { MeLinks } from '../people/MeLinks.tsx'
 import { useMay } from '../people/me.ts'
-import { rememberedUnits } from '../units/remembered-units.ts'
-import { BeginDialog, type BeginsAs } from './BeginDialog.tsx'
+import type { BeginsAs } from './BeginDialog.tsx'
 import { JobCard } from './JobCard.tsx'
 import { JobsFilter } from './JobsFilter.tsx'
-import { readJobFile } from './read-job-file.ts'
 import { useAsked, useJobs } from './use-jobs.ts'
 import './jobs.css'
 import '../job/page.css'
 
-/** The list does not wait for it. */
+/** The list does not wait for them. */
+const BeginDialog = lazy(() => import('./BeginDialog.tsx').then((file) => ({ default: file.BeginDialog })))
 const OutboxBadge = lazy(() => import('../outbox/OutboxBadge.tsx'))
 
 /** All jobs with their answers; begin one, bring one in, put one into the bin and take it out. */
@@ -27,37 +24,22 @@ export default function JobsPage() {
   const navigate = useNavigate()
   const { asked, ask } = useAsked()
   const { listing, read, readLatest, more } = useJobs(asked)
-  const [problem, setProblem] = useState('')
+  const { problem, setProblem, act } = useAct(readLatest)
   const [beginning, setBeginning] = useState(false)
   const mayDesign = useMay('designer')
   const inBin = asked.among === 'bin'
   const folders = listing.status === 'fulfilled' ? listing.folders : []
-  /** Does something and shows the list as it then is; a refusal is shown and changes nothing. */
-  const act = async (what: () => Promise<unknown>) => {
-    setProblem('')
-    try {
-      await what()
-    } catch (error) {
-      setProblem((error as Error).message)
-    }
-    await readLatest()
-  }
   const begin = (begins: BeginsAs) =>
     act(async () => {
       setBeginning(false)
-      const { id } =
-        begins.as === 'template'
-          ? await api.beginAsJob(begins.id)
-          : await api.createJob(
-              begins.as === 'shape'
-                ? beginAs(begins.shape, rememberedUnits())
-                : { ...emptyJob('New job'), units: rememberedUnits() },
-            )
-      navigate(`/jobs/${id}/loads`)
+      const { begun } = await import('./begin.ts')
+      navigate(`/jobs/${(await begun(begins)).id}/loads`)
     })
   const bringIn = (chosen: File) =>
-    act(async () => navigate(`/jobs/${(await api.createJob(await readJobFile(chosen))).id}/loads`))
-
+    act(async () => {
+      const { broughtIn } = await import('./begin.ts')
+      navigate(`/jobs/${(await broughtIn(chosen)).id}/loads`)
+    })
   return (
     <div className="jobs">
       <header className="jobs-head">
@@ -67,9 +49,11 @@ export default function JobsPage() {
           <p className="soft">Off-grid systems, from the list of loads to the sheet you hand over.</p>
         </div>
         <span className="topbar-gap" />
-        <Suspense>
-          <OutboxBadge />
-        </Suspense>
+        {listing.status !== 'pending' && (
+          <Suspense>
+            <OutboxBadge />
+          </Suspense>
+        )}
         <MeLinks />
         <ThemeButton />
       </header>
@@ -94,7 +78,15 @@ export default function JobsPage() {
           </FileField>
         </div>
         <JobsFilter asked={asked} ask={ask} folders={folders} />
-        <BeginDialog opened={beginning} onClose={() => setBeginning(false)} onBegin={(begins) => void begin(begins)} />
+        {beginning && (
+          <Suspense>
+            <BeginDialog
+              opened={beginning}
+              onClose={() => setBeginning(false)}
+              onBegin={(begins) => void begin(begins)}
+            />
+          </Suspense>
+        )}
         {problem !== '' && (
           <p className="notice notice-fault" role="alert">
             <span className="notice-text">{problem}</span>

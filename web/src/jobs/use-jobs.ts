@@ -1,8 +1,10 @@
 import type { JobListing } from '@yard-lamp/core'
-import { JOB_STATES, type JobsAsked, type JobsPage } from '@yard-lamp/core/report'
+import type { JobsAsked, JobsPage } from '@yard-lamp/core/report'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { api } from '../api/client.ts'
+import { askedBy } from './asked.ts'
+import { takeFirstPage } from './first-page.ts'
 
 export type Listing =
   | { readonly status: 'pending' }
@@ -11,18 +13,12 @@ export type Listing =
 
 /** Typing is searched for once it rests this long, ms. */
 const REST_MS = 150
-const AMONG = ['list', 'archive', 'bin', 'overdue'] as const
 
 /** What the list is asked for stands in its address: it is there again after a job was opened, and can be kept. */
 export function useAsked(): { asked: JobsAsked; ask: (patch: Partial<JobsAsked>) => void } {
   const [search, setSearch] = useSearchParams()
   // Of the page: what is typed does not wait for the address.
-  const [asked, setAsked] = useState<JobsAsked>(() => ({
-    find: search.get('find') ?? '',
-    state: JOB_STATES.find((each) => each === search.get('state')) ?? null,
-    folder: search.get('folder'),
-    among: AMONG.find((each) => each === search.get('among')) ?? 'list',
-  }))
+  const [asked, setAsked] = useState<JobsAsked>(() => askedBy(search))
   const ask = (patch: Partial<JobsAsked>) => {
     const next = { ...asked, ...patch }
     setAsked(next)
@@ -54,7 +50,7 @@ export function useJobs(asked: JobsAsked) {
     // Of several answers under way only that of the last question is shown.
     const show = (found: Listing) => own === number.current && setListing(found)
     try {
-      show({ status: 'fulfilled', of, ...(await api.listJobs(of)) })
+      show({ status: 'fulfilled', of, ...(await (takeFirstPage() ?? api.listJobs(of))) })
     } catch (error) {
       show({ status: 'rejected', message: (error as Error).message })
     }
@@ -71,8 +67,11 @@ export function useJobs(asked: JobsAsked) {
   const isFirst = useRef(true)
   useEffect(() => {
     document.title = 'Jobs · Yard Lamp'
-    const timer = setTimeout(() => void read(), isFirst.current ? 0 : REST_MS)
-    isFirst.current = false
+    if (isFirst.current) {
+      isFirst.current = false
+      return void read()
+    }
+    const timer = setTimeout(() => void read(), REST_MS)
     return () => clearTimeout(timer)
   }, [read])
   const readLatest = useCallback(() => latest.current(), [])

@@ -22,9 +22,3 @@ export function install(): void {
     },
   })
 }
-
-/** What was read stays with this device: whoever signs out takes it along. */
-export async function forgetRead(): Promise<void> {
-  if (!('caches' in globalThis)) return
-  for (const name of await caches.keys()) if (name.startsWith('yardlamp-read')) await caches.delete(name)
-}

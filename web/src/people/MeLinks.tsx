@@ -1,14 +1,7 @@
 import { Button } from '@mantine/core'
 import { Link } from 'react-router'
-import { api } from '../api/client.ts'
 import { useMe } from './me.ts'
-
-/** What was read here goes with whoever signs out. */
-async function signOut(): Promise<void> {
-  await api.signOut()
-  await (await import('../outbox/install.ts')).forgetRead()
-  location.assign('/')
-}
+import { signOut } from './sign-out.ts'
 
 /** Who is here, with the way to people and out. */
 export function MeLinks() {

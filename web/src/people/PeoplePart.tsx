@@ -3,6 +3,7 @@ import { IconDotsVertical } from '@tabler/icons-react'
 import { LEAST_PASSWORD, type Person, type PersonSaid, ROLE_WORDS, ROLES, type Role } from '@yard-lamp/core/people'
 import { useCallback, useEffect, useState } from 'react'
 import { api } from '../api/client.ts'
+import { useAct } from '../api/use-act.ts'
 import { Part } from '../job/Page.tsx'
 import { askMe } from './me.ts'
 
@@ -15,21 +16,12 @@ interface Given {
 /** Everybody who may come in. */
 export function PeoplePart() {
   const [people, setPeople] = useState<readonly Person[] | null>(null)
-  const [problem, setProblem] = useState('')
   const [given, setGiven] = useState<Given | null>(null)
   const read = useCallback(() => api.readPeople().then(setPeople), [])
-  const act = async (what: () => Promise<unknown>) => {
-    setProblem('')
-    try {
-      await what()
-    } catch (error) {
-      setProblem((error as Error).message)
-    }
-    await Promise.all([read(), askMe()]).catch(() => undefined)
-  }
+  const { problem, setProblem, act } = useAct(() => Promise.all([read(), askMe()]).catch(() => undefined))
   useEffect(() => {
     read().catch((error: Error) => setProblem(error.message))
-  }, [read])
+  }, [read, setProblem])
   return (
     <Part name="Who may come in" aside={people ? (people.length === 1 ? '1 person' : `${people.length} people`) : ''}>
       {problem !== '' && (

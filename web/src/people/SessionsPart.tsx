@@ -4,6 +4,7 @@ import dayjs from 'dayjs'
 import { useEffect, useState } from 'react'
 import { api } from '../api/client.ts'
 import { Part } from '../job/Page.tsx'
+import { signOut } from './sign-out.ts'
 
 /** Where one is signed in; an owner sees everybody’s. */
 export function SessionsPart() {
@@ -30,10 +31,7 @@ export function SessionsPart() {
               variant="default"
               size="xs"
               onClick={() =>
-                api.endSession(id).then(
-                  () => (isThis ? location.assign('/') : void read()),
-                  (error: Error) => setProblem(error.message),
-                )
+                (isThis ? signOut() : api.endSession(id).then(read)).catch((error: Error) => setProblem(error.message))
               }
             >
               {isThis ? 'Sign out' : 'End'}

@@ -1,8 +1,10 @@
-import { Button, PasswordInput, TextInput } from '@mantine/core'
+import { TextInput } from '@mantine/core'
 import type { Person } from '@yard-lamp/core/people'
 import { useState } from 'react'
 import { ApiFailure, api } from '../api/client.ts'
+import { CodeField } from './CodeField.tsx'
 import { meHeard } from './me.ts'
+import { Secret, WayInForm } from './WayInForm.tsx'
 
 /** Name, password, and the code of the telephone where one is asked for. @param again who was in on this page */
 export function SignIn({ again }: { again: Person | null }) {
@@ -10,30 +12,20 @@ export function SignIn({ again }: { again: Person | null }) {
   const [password, setPassword] = useState('')
   const [code, setCode] = useState('')
   const [isCodeAsked, setCodeAsked] = useState(false)
-  const [problem, setProblem] = useState('')
-  const [isBusy, setBusy] = useState(false)
-
   const signIn = async () => {
-    setBusy(true)
-    setProblem('')
     try {
       meHeard(await api.signIn(account, password, isCodeAsked ? code : undefined))
     } catch (error) {
-      const isCode = error instanceof ApiFailure && (error.code === 'CODE_NEEDED' || error.code === 'CODE_WRONG')
-      if (isCode) setCodeAsked(true)
       setCode('')
-      if (!(error instanceof ApiFailure && error.code === 'CODE_NEEDED')) setProblem((error as Error).message)
-    } finally {
-      setBusy(false)
+      if (!(error instanceof ApiFailure && error.code === 'CODE_NEEDED')) throw error
+      setCodeAsked(true)
     }
   }
   return (
-    <form
-      className="sign-in-form"
-      onSubmit={(event) => {
-        event.preventDefault()
-        void signIn()
-      }}
+    <WayInForm
+      button="Sign in"
+      onSubmit={signIn}
+      foot={<p className="soft small">A lost password or telephone: an owner gives you a new first password.</p>}
     >
       {!again && (
         <header>
@@ -51,35 +43,8 @@ export function SignIn({ again }: { again: Person | null }) {
         autoFocus={!again}
         required
       />
-      <PasswordInput
-        label="Password"
-        value={password}
-        onChange={(event) => setPassword(event.currentTarget.value)}
-        autoComplete="current-password"
-        autoFocus={again !== null}
-        required
-      />
-      {isCodeAsked && (
-        <TextInput
-          label="Code your telephone shows"
-          value={code}
-          onChange={(event) => setCode(event.currentTarget.value)}
-          autoComplete="one-time-code"
-          inputMode="numeric"
-          maxLength={10}
-          autoFocus
-          required
-        />
-      )}
-      {problem !== '' && (
-        <p className="field-error" role="alert">
-          {problem}
-        </p>
-      )}
-      <Button type="submit" loading={isBusy}>
-        Sign in
-      </Button>
-      <p className="soft small">A lost password or telephone: an owner gives you a new first password.</p>
-    </form>
+      <Secret label="Password" value={password} onValue={setPassword} autoFocus={again !== null} />
+      {isCodeAsked && <CodeField label="Code your telephone shows" value={code} onValue={setCode} />}
+    </WayInForm>
   )
 }

@@ -1,5 +1,5 @@
-import { Modal } from '@mantine/core'
 import { Fragment, type ReactNode, useEffect } from 'react'
+import { MustAnswer } from '../job/MustAnswer.tsx'
 import { ChoosePassword } from './ChoosePassword.tsx'
 import { askMe, useMe } from './me.ts'
 import { SignIn } from './SignIn.tsx'
@@ -19,17 +19,10 @@ export function SignInGate({ children }: { children: ReactNode }) {
   return (
     <>
       {pages}
-      <Modal
-        opened
-        onClose={() => undefined}
-        withCloseButton={false}
-        closeOnEscape={false}
-        closeOnClickOutside={false}
-        title="Sign in again"
-      >
+      <MustAnswer title="Sign in again">
         <p>You were signed out. What you typed is kept, and saved once you are in.</p>
         {form}
-      </Modal>
+      </MustAnswer>
     </>
   )
 }

@@ -2,6 +2,7 @@ import { isAtLeast, type Me, type Role } from '@yard-lamp/core/people'
 import { useSyncExternalStore } from 'react'
 import { api } from '../api/client.ts'
 import { door, SHUT } from '../api/door.ts'
+import { forgetRead } from './forget-read.ts'
 
 /** Who looks at these pages. Not of the store of jobs: the list of jobs does without that. */
 export interface MeState {
@@ -25,6 +26,8 @@ const isIn = (me: Me): boolean => me.isOpen || (me.person !== null && !me.person
 /** Takes what the server says of who is here. */
 export function meHeard(me: Me): void {
   const wasIn = state.me !== null && isIn(state.me)
+  // Somebody else at this device does not see what the one before read.
+  if (state.me?.person && me.person && state.me.person.id !== me.person.id) void forgetRead()
   const isSame = state.me?.person?.id === me.person?.id
   set({
     me: isIn(me) || me.person || !wasIn ? me : state.me,

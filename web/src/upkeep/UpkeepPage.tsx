@@ -155,7 +155,7 @@ function Work({ due: { task }, onDone }: { due: DueTask; onDone: () => void }) {
           <TextField label="Note" place="upkeep.note" value={note} most={2000} onValue={setNote} />
         </div>
       </div>
-      <TaskPhotos fileIds={fileIds} onFiles={setFileIds} />
+      <TaskPhotos fileIds={fileIds} onTaken={(fileId) => setFileIds((all) => [...all, fileId])} />
       <div className="upkeep-row">
         <Button onClick={() => write('done')}>Done</Button>
         <Button variant="default" onClick={() => write('put off')}>

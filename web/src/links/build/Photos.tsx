@@ -1,8 +1,8 @@
-import { IconCamera } from '@tabler/icons-react'
 import type { RecordOf } from '@yard-lamp/core/records'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import { api } from '../../api/client.ts'
 import { outbox } from '../../outbox/box.ts'
+import { Camera } from '../../outbox/Camera.tsx'
 import { useWaitingPhotos } from '../../outbox/use-outbox.ts'
 import { written } from '../../records/who.ts'
 import { writeRecords } from '../../store/records.ts'
@@ -20,19 +20,9 @@ export function Photos({ stepId, photos, who }: PhotosProps) {
   const jobId = useAppSelector(selectJobId)
   const dispatch = useAppDispatch()
   const [keepPlace, setKeepPlace] = useState(false)
-  const [problem, setProblem] = useState('')
-  const input = useRef<HTMLInputElement>(null)
   const waiting = useWaitingPhotos(jobId)
-  const take = async (files: FileList | null) => {
-    setProblem('')
-    for (const photo of files ?? []) {
-      const fileId = crypto.randomUUID()
-      const isHeld = await outbox.putPhoto({ jobId, fileId, photo, keepPlace })
-      if (!isHeld) setProblem(NO_ROOM)
-      await dispatch(writeRecords({ ...written(who.trim() || 'not said'), kind: 'photo', stepId, fileId, caption: '' }))
-    }
-    if (input.current) input.current.value = ''
-  }
+  const taken = (fileId: string) =>
+    dispatch(writeRecords({ ...written(who.trim() || 'not said'), kind: 'photo', stepId, fileId, caption: '' }))
   const leave = async ({ id, fileId }: RecordOf<'photo'>) => {
     await outbox.dropRecords([id])
     await outbox.dropPhoto(fileId)
@@ -65,25 +55,7 @@ export function Photos({ stepId, photos, who }: PhotosProps) {
           </figure>
         )
       })}
-      {problem !== '' && (
-        <p className="field-error" role="alert">
-          {problem}
-        </p>
-      )}
-      <button type="button" className="build-camera" onClick={() => input.current?.click()}>
-        <IconCamera size={22} aria-hidden /> Photograph
-      </button>
-      <input
-        ref={input}
-        type="file"
-        className="visually-hidden"
-        aria-label="Photograph of this step"
-        accept="image/jpeg,image/png,image/webp"
-        capture="environment"
-        multiple
-        tabIndex={-1}
-        onChange={(event) => void take(event.target.files)}
-      />
+      <Camera jobId={jobId} of="step" className="build-camera" iconPx={22} keepPlace={keepPlace} onTaken={taken} />
       <label className="build-place">
         <input type="checkbox" checked={keepPlace} onChange={(event) => setKeepPlace(event.target.checked)} /> keep
         where it was taken
@@ -91,6 +63,3 @@ export function Photos({ stepId, photos, who }: PhotosProps) {
     </div>
   )
 }
-
-const NO_ROOM =
-  'This device has no room for the photograph: it is on this page alone until it is sent. Leave the page open, or make room.'
