@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
 import react from '@vitejs/plugin-react'
 import { defineConfig } from 'vite'
 import { VitePWA } from 'vite-plugin-pwa'
@@ -7,6 +8,7 @@ import { VitePWA } from 'vite-plugin-pwa'
 const { version } = JSON.parse(readFileSync(new URL('../package.json', import.meta.url), 'utf8')) as { version: string }
 
 export default defineConfig({
+  resolve: { alias: [{ find: /^zod$/, replacement: fileURLToPath(new URL('./src/zod.ts', import.meta.url)) }] },
   define: { __VERSION__: JSON.stringify(version) },
   plugins: [
     react(),

@@ -9,21 +9,17 @@ import { Notifications } from '@mantine/notifications'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router'
-import { config } from 'zod'
-import { askFirstPage } from './jobs/first-page.ts'
+import { askFirst } from './ask-first.ts'
 import { SignInGate } from './people/SignInGate.tsx'
 import { router } from './router.tsx'
 import { theme } from './theme/theme.ts'
-
-// The content policy forbids code made from text, which Zod would otherwise try.
-config({ jitless: true })
 
 /** The first page is not held up by it, ms. */
 const INSTALL_AFTER_MS = 3000
 if (import.meta.env.PROD && 'serviceWorker' in navigator)
   setTimeout(() => void import('./outbox/install.ts').then(({ install }) => install()), INSTALL_AFTER_MS)
 
-askFirstPage()
+askFirst(location)
 
 const root = document.getElementById('root')
 if (!root) throw new Error('the page has no root')

@@ -2,7 +2,7 @@ import { createServer, type IncomingMessage, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { fieldStation } from '@yard-lamp/core'
 import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vitest'
-import { ApiFailure, api } from '../src/api/client.ts'
+import { ApiFailure, api, askAhead } from '../src/api/client.ts'
 
 /** What the server answers next, and what it was asked. */
 let answer: { status: number; body: string }
@@ -128,5 +128,38 @@ describe('lists and names', () => {
     expect(await api.nameRevision('a', 3, 'as built')).toBeUndefined()
     expect(JSON.parse(asked[0]?.body ?? '')).toEqual({ name: 'as built' })
     expect(asked[0]).toMatchObject({ method: 'PUT', path: '/api/jobs/a/revisions/3/name' })
+  })
+})
+
+describe('what a page asks for first', () => {
+  const paths = () => asked.map(({ method, path }) => `${method} ${path}`)
+
+  test('is asked ahead, and given to it once', async () => {
+    answers(200, { sources: [] })
+    askAhead(() => [api.readReadings('a')])
+    expect([await api.readReadings('a'), await api.readReadings('a')]).toEqual([[], []])
+    expect(paths()).toEqual(['GET /api/jobs/a/readings', 'GET /api/jobs/a/readings'])
+  })
+
+  test('is asked anew where it was changed meanwhile, and where the server did not answer', async () => {
+    answers(200, { records: [] })
+    askAhead(() => [api.readRecords('a'), api.readRecords('b')])
+    await api.addRecords('a', [])
+    await api.readRecords('a')
+    await api.readRecords('b')
+    expect(
+      paths()
+        .filter((each) => each.startsWith('GET'))
+        .sort(),
+    ).toEqual(['GET /api/jobs/a/records', 'GET /api/jobs/a/records', 'GET /api/jobs/b/records'])
+    answers(503, { error: { code: 'DATABASE_UNAVAILABLE', message: 'Not now.' } })
+    let refused: Promise<unknown>[] = []
+    askAhead(() => {
+      refused = [api.readRecords('a')]
+      return refused
+    })
+    await Promise.allSettled(refused)
+    answers(200, { records: [] })
+    expect(await api.readRecords('a')).toEqual([])
   })
 })

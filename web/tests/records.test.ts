@@ -1,14 +1,14 @@
 import 'fake-indexeddb/auto'
 import { createServer, type Server, type ServerResponse } from 'node:http'
 import type { AddressInfo } from 'node:net'
-import { configureStore } from '@reduxjs/toolkit'
 import type { BuildRecord } from '@yard-lamp/core/records'
 import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest'
 import { outbox } from '../src/outbox/box.ts'
 import { sendNow } from '../src/outbox/send.ts'
+import { allKept } from '../src/store/all-kept.ts'
 import { openRecords, selectBuildings, selectRecords, writeRecords } from '../src/store/records.ts'
 import { stepTyped } from '../src/store/records-slice.ts'
-import { rootReducer } from '../src/store/root.ts'
+import { makeStore } from '../src/store/store.ts'
 
 /** A server that keeps records as ours does, as far as this page can tell; it can be away, and refuse. */
 let kept: BuildRecord[] = []
@@ -66,10 +66,7 @@ afterAll(async () => {
   await new Promise((closed) => server.close(closed))
 })
 
-const newStore = () =>
-  configureStore({
-    reducer: rootReducer,
-  })
+const newStore = makeStore
 let store: ReturnType<typeof newStore>
 let jobs = 0
 let jobId = ''
@@ -143,6 +140,20 @@ describe('records written on this device', () => {
     expect(selectRecords(store.getState())).toEqual([record])
     await settled()
     expect(state().kept).toEqual([record])
+  })
+
+  test('are waited for by what must come after them, which says why where they are not sent', async () => {
+    store.dispatch(writeRecords(begin()))
+    expect(await store.dispatch(allKept())).toBe('')
+    expect(kept).toHaveLength(1)
+    isAway = true
+    store.dispatch(writeRecords(done('board.off'), done('bank.polarity')))
+    expect(await store.dispatch(allKept())).toBe(
+      '2 records are not sent yet, and must be first: The server does not answer.',
+    )
+    isAway = false
+    expect(await store.dispatch(allKept())).toBe('')
+    expect(kept).toHaveLength(3)
   })
 
   test('one that is refused is said and holds up no other', async () => {

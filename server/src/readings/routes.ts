@@ -49,7 +49,7 @@ const LONGEST_LOOK_MS = 600_000
 /** Readings of jobs; those of a year go compressed, a seventh of their size, to a telephone. Each answer and refusal is listed in docs/server.md. */
 export function readingRoutes(store: ReadingStore, sources: SourceStore, live: Live): Router {
   const router = new Router({ prefix: '/api/jobs' })
-  router.get('/:id/readings', compress({ threshold: 4096, br: false }), async (ctx) => {
+  router.get('/:id/readings', compress({ threshold: 4096, br: false, gzip: { level: 1 } }), async (ctx) => {
     const [actor, id] = [actorOf(ctx), jobIdOf(ctx)]
     const asked = parseRequest(spanOrLatest, { ...ctx.query })
     const { from, to } = 'to' in asked ? asked : await latest(store, actor, id)

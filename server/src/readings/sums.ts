@@ -83,10 +83,12 @@ async function sumDays(tx: Tx, source: SummedSource, firstDay: number, lastDay: 
 
 /** Hours of a source that begin from one moment up to another. */
 export async function readHours(tx: Tx, source: number, fromMs: number, toMs: number): Promise<KeptHour[]> {
-  const { rows } = await tx.execute<{ at: number; figures: (number | null)[] }>(sql`
-    select (extract(epoch from hour) * 1000)::float8 as at, figures from reading_hours
+  // As one text: of a year, reading nine thousand rows one by one took most of the answer.
+  const { rows } = await tx.execute<{ hours: string }>(sql`
+    select coalesce(json_agg(json_build_object(
+      'hourMs', round(extract(epoch from hour) * 1000)::bigint, 'figures', figures) order by hour), '[]')::text as hours
+    from reading_hours
     where source = ${source} and hour >= to_timestamp(${fromMs / 1000}::float8)
-      and hour < to_timestamp(${toMs / 1000}::float8)
-    order by hour`)
-  return rows.map(({ at, figures }) => ({ hourMs: Math.round(at), figures }))
+      and hour < to_timestamp(${toMs / 1000}::float8)`)
+  return JSON.parse(rows[0]?.hours ?? '[]') as KeptHour[]
 }

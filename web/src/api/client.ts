@@ -66,8 +66,40 @@ const LONG_TIMEOUT_MS = 30_000
 /** A photograph on a telephone’s line, ms. */
 const PHOTO_TIMEOUT_MS = 120_000
 
-const request = <T>(method: string, path: string, body?: unknown, timeoutMs?: number): Promise<T> =>
-  requestText<T>(method, path, body === undefined ? undefined : JSON.stringify(body), timeoutMs)
+/** Answers that were asked for ahead stand for what is so long ago at most, ms. */
+const AHEAD_MS = 5000
+/** By address. */
+const ahead = new Map<string, Promise<unknown>>()
+let isAhead = false
+
+/** What a page will ask for first is asked for while it is still read; the page is then given these answers, each once. */
+export function askAhead(ask: () => readonly Promise<unknown>[]): void {
+  isAhead = true
+  // Whoever is given an answer hears of its refusal.
+  for (const answer of ask()) answer.catch(() => undefined)
+  isAhead = false
+  setTimeout(() => ahead.clear(), AHEAD_MS)
+}
+
+function request<T>(method: string, path: string, body?: unknown, timeoutMs?: number): Promise<T> {
+  const given = method === 'GET' && !isAhead ? ahead.get(path) : undefined
+  if (given) {
+    ahead.delete(path)
+    return given as Promise<T>
+  }
+  const answer = requestText<T>(method, path, body === undefined ? undefined : JSON.stringify(body), timeoutMs)
+  if (isAhead) {
+    ahead.set(path, answer)
+    // Whoever asks after it was refused may have signed in meanwhile.
+    answer.catch(() => ahead.delete(path))
+  }
+  return answer
+}
+
+/** What was asked for before a change does not stand for what is after it: what is changed, what it is part of, its parts. */
+function forgetAhead(changed: string): void {
+  for (const path of ahead.keys()) if (changed.startsWith(path) || path.startsWith(changed)) ahead.delete(path)
+}
 
 /** @param body JSON, or a file as it is */
 async function requestText<T>(
@@ -76,6 +108,7 @@ async function requestText<T>(
   body: string | Blob | undefined,
   timeoutMs = REQUEST_TIMEOUT_MS,
 ): Promise<T> {
+  if (method !== 'GET') forgetAhead(path)
   const type = typeof body === 'string' ? 'application/json' : 'application/octet-stream'
   let response: Response
   try {

@@ -1,11 +1,9 @@
-import { jobText } from '@yard-lamp/core/job'
-import { type ReactNode, useState } from 'react'
+import { lazy, type ReactNode, Suspense, useState } from 'react'
 import { Link, useRouteError } from 'react-router'
-import { api } from '../api/client.ts'
-import { saveFile } from '../files/save-file.ts'
-import { JOB_PAGES } from '../pages.ts'
-import { dropDraft, readDraft } from '../store/draft.ts'
 import './problem.css'
+
+/** What reads drafts is large: read where it is needed. Where it cannot be, the other ways are there all the same. */
+const WaysOn = lazy(() => import('./WaysOn.tsx').catch(() => ({ default: () => null })))
 
 /** Shown where a page cannot be: an unknown address, or a fault of the program. Saved work is on the server, unsaved in the browser. */
 export function Problem() {
@@ -32,7 +30,9 @@ export function Problem() {
       title="This page still cannot be shown"
       text="The fault is in the program, and loading again does not mend it. Your work is kept: saved on the server, and the last edits in this browser. These ways lead on:"
     >
-      <WaysOn />
+      <Suspense>
+        <WaysOn />
+      </Suspense>
     </ProblemText>
   )
 }
@@ -51,42 +51,6 @@ function faultsHere(): number {
     // Where the browser remembers nothing, the ways on are shown at once.
     return 2
   }
-}
-
-/** The other pages of the job, its file, and its unsaved edits put aside where they may be what cannot be shown. */
-function WaysOn() {
-  const id = /^\/jobs\/([^/]+)/.exec(location.pathname)?.[1]
-  const [draft, setDraft] = useState(() => (id === undefined ? null : readDraft(id)))
-  if (id === undefined) return null
-  const putAside = () => {
-    if (!draft) return
-    saveFile(new Blob([jobText(draft.job)], { type: 'application/json' }), 'edits-not-saved.yardlamp.json')
-    dropDraft(id)
-    setDraft(null)
-  }
-  return (
-    <>
-      <p className="problem-ways">
-        {JOB_PAGES.filter(({ path }) => !location.pathname.endsWith(`/${path}`)).map(({ path, title }) => (
-          <a key={path} href={`/jobs/${id}/${path}`}>
-            {title}
-          </a>
-        ))}
-      </p>
-      <p>
-        <a href={api.keptAddress(id)} download>
-          Download the job as it is saved
-        </a>
-      </p>
-      {draft && (
-        <p>
-          <button type="button" className="figure" onClick={putAside}>
-            Take the edits that were not saved as a file, and begin with what the server has
-          </button>
-        </p>
-      )}
-    </>
-  )
 }
 
 export function ProblemText({ title, text, children }: { title: string; text: string; children?: ReactNode }) {

@@ -24,6 +24,20 @@ export function BeginDialog({ opened, onClose, onBegin }: BeginDialogProps) {
       <button type="button" className="begin-as" data-autofocus onClick={() => onBegin({ as: 'empty' })}>
         <b>Empty</b> <span className="soft">Nothing filled in: the loads first, then the place.</span>
       </button>
+      {/* Nothing moves away under a finger: the lists stand when they are whole. */}
+      {templates === null ? (
+        <p className="loading">Reading your templates …</p>
+      ) : (
+        <Beginnings templates={templates} onBegin={onBegin} />
+      )}
+    </Modal>
+  )
+}
+
+/** Templates of one's own, and the shapes that ship. */
+function Beginnings({ templates, onBegin }: { templates: readonly JobListing[] } & Pick<BeginDialogProps, 'onBegin'>) {
+  return (
+    <>
       {templates.length > 0 && (
         <>
           <h3 className="begin-head">Your templates</h3>
@@ -56,18 +70,18 @@ export function BeginDialog({ opened, onClose, onBegin }: BeginDialogProps) {
           A job of your own becomes a template by “Keep as a template” in its menu in the list.
         </p>
       )}
-    </Modal>
+    </>
   )
 }
 
-/** Jobs new ones may begin as: asked for when they are shown; without them one begins from the others. */
-function useTemplates(isShown: boolean): readonly JobListing[] {
-  const [templates, setTemplates] = useState<readonly JobListing[]>([])
+/** Jobs new ones may begin as: asked for when they are shown, null until then; without them one begins from the others. */
+function useTemplates(isShown: boolean): readonly JobListing[] | null {
+  const [templates, setTemplates] = useState<readonly JobListing[] | null>(null)
   useEffect(() => {
     if (!isShown) return
     api.listJobs({ find: '', state: null, folder: null, among: 'templates' }).then(
       ({ jobs }) => setTemplates(jobs),
-      () => undefined,
+      () => setTemplates([]),
     )
   }, [isShown])
   return templates

@@ -1,26 +1,16 @@
-import { ActionIcon, Button, Menu } from '@mantine/core'
-import {
-  IconArchive,
-  IconCopy,
-  IconDotsVertical,
-  IconDownload,
-  IconFolder,
-  IconTemplate,
-  IconTrash,
-} from '@tabler/icons-react'
+import { Button } from '@mantine/core'
 import type { JobListing } from '@yard-lamp/core'
 import dayjs from 'dayjs'
-import { useState } from 'react'
+import { lazy, Suspense, useState } from 'react'
 import { Link } from 'react-router'
 import { api } from '../api/client.ts'
-import { FileDialog } from './FileDialog.tsx'
+import type { JobMenuProps } from './JobMenu.tsx'
+import { MoreButton } from './MoreButton.tsx'
 
-interface JobCardProps {
-  job: JobListing
+const JobMenu = lazy(() => import('./JobMenu.tsx'))
+
+interface JobCardProps extends JobMenuProps {
   inBin: boolean
-  act: (what: () => Promise<unknown>) => Promise<void>
-  /** Those in use. */
-  folders: readonly string[]
 }
 
 /** A job of the list with its answers and what can be done with it. */
@@ -66,61 +56,21 @@ export function JobCard({ job, inBin, act, folders }: JobCardProps) {
           Take out of the bin
         </Button>
       ) : (
-        <JobMenu job={job} act={act} folders={folders} />
+        <JobMore job={job} act={act} folders={folders} />
       )}
     </li>
   )
 }
 
-function JobMenu({ job, act, folders }: Omit<JobCardProps, 'inBin'>) {
-  const [isFiling, setFiling] = useState(false)
+/** What can be done with a job is read when somebody asks for it. */
+function JobMore(props: JobMenuProps) {
+  const [isAsked, setAsked] = useState(false)
+  const button = <MoreButton name={props.job.name} onClick={() => setAsked(true)} />
+  if (!isAsked) return button
   return (
-    <>
-      <Menu position="bottom-end">
-        <Menu.Target>
-          <ActionIcon variant="subtle" color="gray" aria-label={`More for ${job.name}`}>
-            <IconDotsVertical size={18} />
-          </ActionIcon>
-        </Menu.Target>
-        <Menu.Dropdown>
-          <Menu.Item leftSection={<IconCopy size={16} />} onClick={() => act(() => api.duplicateJob(job.id))}>
-            Make a copy
-          </Menu.Item>
-          <Menu.Item leftSection={<IconDownload size={16} />} component="a" href={api.fileAddress(job.id)} download>
-            Save as a file
-          </Menu.Item>
-          <Menu.Item
-            leftSection={<IconTemplate size={16} />}
-            onClick={() => act(() => api.markTemplate(job.id, !job.template))}
-          >
-            {job.template ? 'No longer a template' : 'Keep as a template'}
-          </Menu.Item>
-          <Menu.Item leftSection={<IconFolder size={16} />} onClick={() => setFiling(true)}>
-            File in a folder
-          </Menu.Item>
-          <Menu.Item
-            leftSection={<IconArchive size={16} />}
-            onClick={() => act(() => api.fileJob(job.id, { isArchived: !job.isArchived }))}
-          >
-            {job.isArchived ? 'Back among the jobs' : 'Done with'}
-          </Menu.Item>
-          <Menu.Item leftSection={<IconTrash size={16} />} onClick={() => act(() => api.binJob(job.id))}>
-            Put into the bin
-          </Menu.Item>
-        </Menu.Dropdown>
-      </Menu>
-      {isFiling && (
-        <FileDialog
-          job={job}
-          folders={folders}
-          onClose={() => setFiling(false)}
-          onFile={(folder) => {
-            setFiling(false)
-            void act(() => api.fileJob(job.id, { folder }))
-          }}
-        />
-      )}
-    </>
+    <Suspense fallback={button}>
+      <JobMenu {...props} />
+    </Suspense>
   )
 }
 

@@ -4,7 +4,6 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { api } from '../api/client.ts'
 import { askedBy } from './asked.ts'
-import { takeFirstPage } from './first-page.ts'
 
 export type Listing =
   | { readonly status: 'pending' }
@@ -50,7 +49,7 @@ export function useJobs(asked: JobsAsked) {
     // Of several answers under way only that of the last question is shown.
     const show = (found: Listing) => own === number.current && setListing(found)
     try {
-      show({ status: 'fulfilled', of, ...(await (takeFirstPage() ?? api.listJobs(of))) })
+      show({ status: 'fulfilled', of, ...(await api.listJobs(of)) })
     } catch (error) {
       show({ status: 'rejected', message: (error as Error).message })
     }

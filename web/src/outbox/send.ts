@@ -45,13 +45,19 @@ async function alone(work: () => Promise<void>): Promise<void> {
 }
 
 let isWanted = false
+let running: Promise<void> = Promise.resolve()
 
-/** Sends all that waits, of every job: photographs before the records that name them. Again by itself while there is no way. */
-export async function sendNow(): Promise<void> {
-  if (sending.isSending) {
-    isWanted = true
-    return
-  }
+/**
+ * Sends all that waits, of every job: photographs before the records that name them. Again by itself while there is no way.
+ * Resolves when all of it was tried once, whether it was taken or not.
+ */
+export function sendNow(): Promise<void> {
+  if (sending.isSending) isWanted = true
+  else running = send()
+  return running
+}
+
+async function send(): Promise<void> {
   clearTimeout(timer)
   say({ ...sending, isSending: true })
   try {

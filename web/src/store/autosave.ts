@@ -59,6 +59,19 @@ export const saveEnded = async (): Promise<void> => void (await running.catch(()
 
 const start = autosave.startListening.withTypes<RootState, AppDispatch>()
 
+/** Resolves when something is so: at once where it is already. */
+export const until = (getState: () => RootState, isSo: (state: RootState) => boolean): Promise<void> =>
+  new Promise((resolve) => {
+    if (isSo(getState())) return resolve()
+    const stop = start({
+      predicate: (_, now) => isSo(now),
+      effect: () => {
+        stop()
+        resolve()
+      },
+    })
+  })
+
 start({
   predicate: (action, now, before) =>
     !jobOpened.match(action) && ((now.job?.changes ?? 0) > (before.job?.changes ?? 0) || conflictSettled.match(action)),

@@ -1,6 +1,7 @@
 import { answers, design, type Job, type StoredJob } from '@yard-lamp/core'
 import { jobText, mergeJobs } from '@yard-lamp/core/job'
 import { api } from '../api/client.ts'
+import { atMost } from './at-most.ts'
 import { saveAtOnce, saveEnded } from './autosave.ts'
 import { type Draft, dropDraft, keepDraft, leftDrafts, readDraft, takeOver } from './draft.ts'
 import { edited, jobClosed, jobOpened } from './job-slice.ts'
@@ -82,6 +83,3 @@ export const closeJob = () => (dispatch: AppDispatch, getState: () => RootState)
   }
   dispatch(jobClosed())
 }
-
-const atMost = (ms: number, work: Promise<unknown>): Promise<unknown> =>
-  Promise.race([work, new Promise((resolve) => setTimeout(resolve, ms))])

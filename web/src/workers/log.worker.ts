@@ -2,7 +2,7 @@ import { type KeptHour, type LogTold, logHours, ordinaryOf, type Reference, tell
 import { prepare } from '@yard-lamp/core/proof'
 import type { SiteRecord } from '@yard-lamp/core/records'
 import { type UnitSystem, writerOf } from '@yard-lamp/core/units'
-import { serve } from './serve.ts'
+import { expose } from 'comlink'
 
 export interface LogQuestion {
   readonly reference: Reference
@@ -23,6 +23,8 @@ function ordinaryFor(reference: Reference, prepared: ReturnType<typeof prepare>)
 
 /** Holds a log against what was designed. */
 const calls = {
+  /** Works what every question about a plan needs, while its readings are still on their way. */
+  expect: (reference: Reference): void => void ordinaryFor(reference, prepare(reference.plan)),
   tell: ({ reference, hours, records, system }: LogQuestion): LogTold | null => {
     const log = logHours(hours, reference.offsetMs)
     if (!log) return null
@@ -32,4 +34,4 @@ const calls = {
 }
 export type LogCalls = typeof calls
 
-serve(calls)
+expose(calls)

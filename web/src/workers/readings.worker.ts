@@ -1,6 +1,6 @@
 import { batchOf, guessMapping, type Mapping, MOST_IN_BATCH, readTable, type TableRead } from '@yard-lamp/core/log'
+import { expose } from 'comlink'
 import { OF_READINGS, tableIn } from '../files/table.ts'
-import { serve } from './serve.ts'
 
 /** A table of readings as it was found, before anything of it is taken. */
 export interface TableFound {
@@ -45,4 +45,4 @@ const calls = {
 }
 export type ReadingCalls = typeof calls
 
-serve(calls)
+expose(calls)

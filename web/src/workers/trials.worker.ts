@@ -10,7 +10,7 @@ import {
   whatMatters,
   whatWouldHelp,
 } from '@yard-lamp/core/proof'
-import { serve } from './serve.ts'
+import { expose } from 'comlink'
 
 /** Dangers and faults nobody has accepted, by id. */
 const faults = (made: Design): string[] =>
@@ -36,4 +36,4 @@ function warmUp(job: Job, catalogue: Catalogue): void {
 const calls = { whatWouldHelp, whatMatters, makeSteps, searchPart, designPart, warmUp }
 export type TrialCalls = typeof calls
 
-serve(calls)
+expose(calls)

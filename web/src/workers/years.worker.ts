@@ -8,7 +8,7 @@ import {
   type YearQuestion,
   type YearsCame,
 } from '@yard-lamp/core/proof'
-import { serve } from './serve.ts'
+import { expose } from 'comlink'
 import { turns } from './turns.ts'
 
 /** Years after which it is told how far they are. */
@@ -30,4 +30,4 @@ const calls = {
 }
 export type YearCalls = typeof calls
 
-serve(calls)
+expose(calls)

@@ -3,9 +3,10 @@ import { findings } from '@yard-lamp/core'
 import { stillOpen } from '@yard-lamp/core/checks'
 import { useId, useState } from 'react'
 import { written } from '../../records/who.ts'
+import { jobKept } from '../../store/all-kept.ts'
 import { writeRecords } from '../../store/records.ts'
 import { selectOption } from '../../store/selectors.ts'
-import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { useAppDispatch, useAppSelector, useAppStore } from '../../store/store.ts'
 import type { Building } from './use-building.ts'
 
 interface BeginProps {
@@ -18,20 +19,30 @@ interface BeginProps {
 export function Begin({ building: { built, standings, design }, who, onWho }: BeginProps) {
   const dispatch = useAppDispatch()
   const option = useAppSelector(selectOption)
-  const save = useAppSelector((state) => state.save)
+  const store = useAppStore()
+  const [isBeginning, setBeginning] = useState(false)
   const revision = useAppSelector((state) => state.job?.baseRevision ?? 0)
   const [reason, setReason] = useState('')
   const [problem, setProblem] = useState('')
   const [whoId, reasonId] = [useId(), useId()]
   const signed = built?.signedOff
   const dangers = stillOpen(findings(design)).filter(({ severity }) => severity === 'danger').length
-  const begin = () => {
+  const begin = async () => {
     if (who.trim() === '') return setProblem('Your name first: each step says who did it.')
-    if (save.status !== 'saved') return setProblem('The job is still being saved: try again in a moment.')
     if (signed && reason.trim() === '') return setProblem('Say why the work begins again.')
+    setBeginning(true)
+    const lack = await dispatch(jobKept())
+    setBeginning(false)
+    if (lack !== '') return setProblem(lack)
     onWho(who.trim())
     dispatch(
-      writeRecords({ ...written(who.trim()), kind: 'begin', optionId: option.id, revision, reason: reason.trim() }),
+      writeRecords({
+        ...written(who.trim()),
+        kind: 'begin',
+        optionId: option.id,
+        revision: store.getState().job?.baseRevision ?? 0,
+        reason: reason.trim(),
+      }),
     )
   }
   return (
@@ -69,7 +80,9 @@ export function Begin({ building: { built, standings, design }, who, onWho }: Be
             </span>
           </div>
         )}
-        <Button onClick={begin}>{signed ? `Begin as built ${built.number + 1}` : 'Begin the work'}</Button>
+        <Button loading={isBeginning} onClick={() => void begin()}>
+          {signed ? `Begin as built ${built.number + 1}` : 'Begin the work'}
+        </Button>
       </div>
       {problem !== '' && (
         <p className="field-error" role="alert">

@@ -6,9 +6,10 @@ import { useId, useState } from 'react'
 import { Link } from 'react-router'
 import { Part } from '../../job/Page.tsx'
 import { written } from '../../records/who.ts'
+import { allKept } from '../../store/all-kept.ts'
 import { writeRecords } from '../../store/records.ts'
 import { selectJobId } from '../../store/selectors.ts'
-import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { useAppDispatch, useAppSelector, useAppStore } from '../../store/store.ts'
 import type { Building } from './use-building.ts'
 
 interface SignOffProps {
@@ -73,18 +74,20 @@ const today = (): string => new Date().toLocaleDateString('sv')
 
 function Sign({ who, onWho, number }: { who: string; onWho: (name: string) => void; number: number }) {
   const dispatch = useAppDispatch()
-  const save = useAppSelector((state) => state.save)
-  const unsent = useAppSelector(({ records }) => records.unsent.length)
-  const revision = useAppSelector((state) => state.job?.baseRevision ?? 0)
+  const store = useAppStore()
+  const [isSigning, setSigning] = useState(false)
   const [day, setDay] = useState(today)
   const [statement, setStatement] = useState('')
   const [problem, setProblem] = useState('')
   const ids = { name: useId(), day: useId(), statement: useId() }
-  const sign = () => {
+  const sign = async () => {
     if (who.trim() === '') return setProblem('Who signs, by name.')
     if (day === '') return setProblem('The day it is signed.')
-    if (save.status !== 'saved') return setProblem('The job is still being saved: try again in a moment.')
-    if (unsent > 0) return setProblem('Some records are not sent yet: they come first.')
+    setSigning(true)
+    const lack = await dispatch(allKept())
+    setSigning(false)
+    if (lack !== '') return setProblem(lack)
+    const revision = store.getState().job?.baseRevision ?? 0
     onWho(who.trim())
     dispatch(writeRecords({ ...written(who.trim()), kind: 'sign-off', revision, day, statement: statement.trim() }))
   }
@@ -114,7 +117,7 @@ function Sign({ who, onWho, number }: { who: string; onWho: (name: string) => vo
           />
         </span>
       </div>
-      <Button onClick={sign}>{`Sign off as built ${number}`}</Button>
+      <Button loading={isSigning} onClick={() => void sign()}>{`Sign off as built ${number}`}</Button>
       <p className="field-note">
         It locks what was recorded, and keeps this revision for ever. Later changes begin as built {number + 1}.
       </p>

@@ -1,8 +1,10 @@
+import { isReference } from '@yard-lamp/core/log'
 import { useEffect } from 'react'
 import { api } from '../../api/client.ts'
-import { openLog } from '../../store/log.ts'
+import { openLog, selectReference } from '../../store/log.ts'
 import { type LogState, liveHeard } from '../../store/log-slice.ts'
-import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { useAppDispatch, useAppSelector, useAppStore } from '../../store/store.ts'
+import { logWorker } from '../../workers/log.ts'
 
 /** Readings that come live are held against the design again after so long, ms: not with each. */
 const TELL_EVERY_MS = 60_000
@@ -11,7 +13,16 @@ const TELL_EVERY_MS = 60_000
 export function useLog(jobId: string): LogState {
   const log = useAppSelector((state) => state.log)
   const dispatch = useAppDispatch()
-  useEffect(() => void dispatch(openLog(jobId)), [dispatch, jobId])
+  const store = useAppStore()
+  useEffect(() => {
+    const reference = selectReference(store.getState())
+    // It is ready when the readings are; a fault of it is told by the question itself.
+    if (reference && isReference(reference))
+      void logWorker()
+        .expect(reference)
+        .catch(() => undefined)
+    void dispatch(openLog(jobId))
+  }, [dispatch, jobId, store])
   useEffect(() => {
     const live = new EventSource(api.liveAddress(jobId))
     let timer: ReturnType<typeof setTimeout> | undefined
