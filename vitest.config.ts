@@ -5,8 +5,8 @@ const setup = { setupFiles: ['core/tests/property-seed.ts'], testTimeout: 180_00
 
 export default defineConfig({
   test: {
-    // One for each core: by default one core stays idle, and the tests of the core wait for nothing but it.
-    maxWorkers: 2,
+    // One more than cores: those of the programs wait for a server now and then.
+    maxWorkers: 3,
     projects: [
       {
         test: {

@@ -51,7 +51,8 @@ try {
   ensurePrograms()
   ensureChromium()
   fs.mkdirSync(results, { recursive: true })
-  count('types', step('types', bin('tsc'), ['-b']))
+  // The compiler written in Go: four times as fast. What reads TypeScript through its interface has the other one.
+  count('types', step('types', process.execPath, [path.join(root, 'node_modules/typescript-native/bin/tsc'), '-b']))
   count('lint', step('lint', bin('biome'), ['check', '--error-on-warnings', '.']))
   const rooms = ['core/src', 'paper/src', 'cli/src', 'server/src', 'web/src', 'scripts', 'e2e']
   count(
