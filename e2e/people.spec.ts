@@ -38,6 +38,7 @@ test('an owner lets a viewer in, who chooses a password, looks, and keeps nothin
     await owner.getByLabel('Role', { exact: true }).selectOption('viewer')
     await owner.getByRole('button', { name: 'Let in' }).click()
     const first = (await owner.locator('.people-given code').textContent()) ?? ''
+    await expect(owner.getByRole('row', { name: /Runa Vell .*Odo Marl/ })).toBeVisible()
     await expect(owner.getByText('You are Runa Vell.')).toBeVisible()
 
     const viewer = await windowOf(browser, origin)

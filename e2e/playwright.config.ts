@@ -6,8 +6,7 @@ export default defineConfig({
   testDir: '.',
   outputDir: '../.test-results/e2e',
   fullyParallel: true,
-  // One more than cores: a tenth of the tests wait for something to time out.
-  workers: 3,
+  workers: 2,
   // A busy machine may be slow once; npm test names each test that needed its second try.
   retries: 1,
   // Long enough for a machine that is three times slower than it was a minute ago: waiting ends when what is waited for is there.

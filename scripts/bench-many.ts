@@ -38,6 +38,8 @@ async function manyJobs(database: pg.Client): Promise<void> {
      where not exists (select 1 from job_revisions where job_id = jobs.id)`,
   )
   await database.query('analyze')
+  // Ten thousand jobs do not come in one minute in use: what follows does not wait for them to reach the disk.
+  await database.query('checkpoint')
 }
 
 /** How long an address takes, asked one after another. */
@@ -252,14 +254,16 @@ async function timeYear(origin: string) {
     await page.getByRole('heading', { name: 'What must it run?' }).waitFor()
   }
   await page.addInitScript(markShown('.log .chart svg'))
-  const anew = await shownMs(page, `/jobs/${id}/log`, '.log .chart svg')
+  const anew: number[] = []
+  for (let i = 0; i < 6; i++) anew.push(await shownMs(page, `/jobs/${id}/log`, '.log .chart svg'))
   await browser.close()
   const { length } = await fetch(`${origin}/api/jobs/${id}/readings`).then((answer) => answer.text())
   return {
     minutes,
     firstMs: times[0] ?? Number.NaN,
     medianMs: percentile(times, 0.5),
-    anewMs: anew,
+    anewFirstMs: anew[0] ?? Number.NaN,
+    anewMs: percentile(anew.slice(1), 0.5),
     answerKb: length / 1024,
   }
 }

@@ -4,6 +4,7 @@ import dayjs from 'dayjs'
 import { useCallback, useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { api } from '../api/client.ts'
+import { useMe } from './me.ts'
 
 /** The server gives so many lines at once. */
 const PAGE = 100
@@ -24,7 +25,10 @@ export function AuditPart() {
       ),
     [],
   )
-  useEffect(() => void more(), [more])
+  // Who is here is asked again after each act: what was done then stands in the list.
+  const { me } = useMe()
+  // biome-ignore lint/correctness/useExhaustiveDependencies: heard again means read again
+  useEffect(() => void more(), [more, me])
   if (problem !== '') return <p className="field-error">{problem}</p>
   if (lines.length === 0) return <p className="soft">Nothing yet.</p>
   return (

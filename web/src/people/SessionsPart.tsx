@@ -4,6 +4,7 @@ import dayjs from 'dayjs'
 import { useEffect, useState } from 'react'
 import { api } from '../api/client.ts'
 import { Part } from '../job/Page.tsx'
+import { askMe } from './me.ts'
 import { signOut } from './sign-out.ts'
 
 /** Where one is signed in; an owner sees everybody’s. */
@@ -31,7 +32,9 @@ export function SessionsPart() {
               variant="default"
               size="xs"
               onClick={() =>
-                (isThis ? signOut() : api.endSession(id).then(read)).catch((error: Error) => setProblem(error.message))
+                (isThis ? signOut() : api.endSession(id).then(read).then(askMe)).catch((error: Error) =>
+                  setProblem(error.message),
+                )
               }
             >
               {isThis ? 'Sign out' : 'End'}

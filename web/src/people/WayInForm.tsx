@@ -1,5 +1,6 @@
 import { Button, PasswordInput } from '@mantine/core'
 import { type ReactNode, useState } from 'react'
+import '../fields/fields.css'
 
 interface WayInFormProps {
   button: string

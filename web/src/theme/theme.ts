@@ -25,13 +25,27 @@ const ink: MantineColorsTuple = [
   '#0e181d',
 ]
 
+/** What the library draws at night: the paper, card, wash and lines of tokens.css. */
+const dark: MantineColorsTuple = [
+  '#e4dfd2',
+  '#c9cdc6',
+  '#b4bfbd',
+  '#8b9a9d',
+  '#3d5059',
+  '#2d3e45',
+  '#1d2c32',
+  '#152126',
+  '#10191d',
+  '#0b1215',
+]
+
 const quiet = { defaultProps: { withAsterisk: false } }
 
 export const theme = createTheme({
   fontFamily: '"Source Sans 3 Variable", "DejaVu Sans", sans-serif',
   headings: { fontFamily: '"Bricolage Grotesque Variable", "Source Sans 3 Variable", sans-serif', fontWeight: '650' },
   fontSizes: { xs: '12.5px', sm: '14px', md: '15px', lg: '17px', xl: '20px' },
-  colors: { lamp, ink },
+  colors: { lamp, ink, dark },
   primaryColor: 'ink',
   primaryShade: { light: 8, dark: 5 },
   autoContrast: true,
