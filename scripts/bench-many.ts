@@ -7,12 +7,12 @@ import { createServer } from 'node:net'
 import process from 'node:process'
 import { setTimeout as rest } from 'node:timers/promises'
 import type { Page } from '@playwright/test'
-import { demoJobs, design, SHIPPED_CATALOGUE } from '@yard-lamp/core'
-import { batchOf, dayOf, isReference, LivingSystem, referenceOf } from '@yard-lamp/core/log'
+import { demoJobs } from '@yard-lamp/core'
 import { Aedes } from 'aedes'
 import pg from 'pg'
 import { launchBrowser, sendJson, startApplication } from './application.ts'
 import { percentile } from './bench-server.ts'
+import { sendLived } from './readings.ts'
 
 const JOBS = 10_000
 const MONITORS = 1000
@@ -204,28 +204,8 @@ async function timeMonitors(origin: string, database: pg.Client) {
 /** A year of minutes of the demo job, read and charted. */
 async function timeYear(origin: string) {
   const [job] = demoJobs()
-  const reference = job && referenceOf(design(job, SHIPPED_CATALOGUE))
-  if (!reference || !isReference(reference)) throw new Error('the demo job has no plan')
   const { id } = await sendJson(origin, 'POST', '/api/jobs', { job })
-  const { offsetMs } = reference
-  const today = dayOf(Date.now(), offsetMs)
-  const system = new LivingSystem({ reference, seed: 3, fault: null, faultDay: today, stepMin: 1, hasSun: true })
-  const said = { name: 'Gateway', clockFastMin: 0, offsetMin: offsetMs / 60_000, mapping: null }
-  const path = `/api/jobs/${id}/readings/sources`
-  const source = await sendJson(origin, 'POST', path, {
-    kind: 'file',
-    ...said,
-    address: null,
-    topic: null,
-    account: null,
-  })
-  let minutes = 0
-  for (let day = today - YEAR_DAYS; day < today; day += 10) {
-    const span = Math.min(10, today - day)
-    const batch = batchOf(Array.from({ length: span }, (_, i) => system.day(day + i)).flat())
-    minutes += batch.at.length
-    await sendJson(origin, 'POST', `${path}/${source.id}`, batch)
-  }
+  const minutes = await sendLived(origin, id, { seed: 3, stepMin: 1, days: YEAR_DAYS })
   const browser = await launchBrowser()
   const context = await browser.newContext({ baseURL: origin, serviceWorkers: 'block' })
   const page = await context.newPage()

@@ -3,9 +3,8 @@ import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import process from 'node:process'
 import type { Page } from '@playwright/test'
-import { demoJobs, design, SHIPPED_CATALOGUE } from '@yard-lamp/core'
-import { batchOf, dayOf, isReference, LivingSystem, referenceOf } from '@yard-lamp/core/log'
-import { launchBrowser, sendJson, startApplication } from './application.ts'
+import { launchBrowser, startApplication } from './application.ts'
+import { sendLived } from './readings.ts'
 
 const folder = join(import.meta.dirname, '../docs/screenshots')
 
@@ -102,35 +101,7 @@ async function reversed(page: Page): Promise<void> {
 
 /** Four months of a monitor on site, a string of the array out in the last of them. */
 async function stringOut(origin: string, id: string): Promise<void> {
-  const [job] = demoJobs()
-  const reference = job && referenceOf(design(job, SHIPPED_CATALOGUE))
-  if (!reference || !isReference(reference)) throw new Error('the demo job has no plan')
-  const { offsetMs } = reference
-  const today = dayOf(Date.now(), offsetMs)
-  const system = new LivingSystem({
-    reference,
-    seed: 7,
-    fault: 'string-out',
-    faultDay: today - 24,
-    stepMin: 10,
-    hasSun: true,
-  })
-  const path = `/api/jobs/${id}/readings/sources`
-  const said = { name: 'Gateway in the hut', clockFastMin: 0, offsetMin: offsetMs / 60_000, mapping: null }
-  const source = await sendJson(origin, 'POST', path, {
-    kind: 'file',
-    ...said,
-    address: null,
-    topic: null,
-    account: null,
-  })
-  for (let day = today - 120; day < today; day += 20)
-    await sendJson(
-      origin,
-      'POST',
-      `${path}/${source.id}`,
-      batchOf(Array.from({ length: 20 }, (_, i) => system.day(day + i)).flat()),
-    )
+  await sendLived(origin, id, { seed: 7, stepMin: 10, days: 120, fault: { name: 'string-out', daysAgo: 24 } })
 }
 
 /** A fuse taken away and a cable too thin, and the list of checks that say so. */
