@@ -104,6 +104,9 @@ function textOf({ read, expected, band }: Row, unit: string, decimals: number): 
   return `${formatNumber(read, decimals)} ${unit}${should}, ordinary ${formatNumber(band.low, decimals)} to ${formatNumber(band.high, decimals)}`
 }
 
+/** As wide as its month, the first and the last too: on an axis of its own, so that the bars before it keep their width. */
+const BAND = { type: 'bar', xAxisIndex: 1, stack: 'band', barCategoryGap: '0%', silent: true, z: 1 } as const
+
 const optionOf =
   (rows: readonly Row[], unit: string) =>
   (colour: (name: string) => string): EChartsCoreOption => ({
@@ -116,29 +119,14 @@ const optionOf =
         return row ? `${nameOf(row.month)}<br>${textOf(row, unit, 1)}` : ''
       },
     },
-    xAxis: { type: 'category', data: rows.map(({ month }) => nameOf(month)), ...axisStyle(colour) },
+    xAxis: [
+      { type: 'category', data: rows.map(({ month }) => nameOf(month)), ...axisStyle(colour) },
+      { type: 'category', data: rows.map(({ month }) => month), show: false, axisPointer: { show: false } },
+    ],
     yAxis: { type: 'value', name: unit, ...axisStyle(colour) },
     series: [
-      {
-        type: 'line',
-        stack: 'band',
-        step: 'middle',
-        data: rows.map(({ band }) => band.low),
-        symbol: 'none',
-        lineStyle: { opacity: 0 },
-        silent: true,
-      },
-      {
-        type: 'line',
-        stack: 'band',
-        step: 'middle',
-        data: rows.map(({ band }) => band.high - band.low),
-        symbol: 'none',
-        lineStyle: { opacity: 0 },
-        areaStyle: { color: colour('sun'), opacity: 1 },
-        silent: true,
-        z: 1,
-      },
+      { ...BAND, data: rows.map(({ band }) => band.low), itemStyle: { opacity: 0 } },
+      { ...BAND, data: rows.map(({ band }) => band.high - band.low), itemStyle: { color: colour('sun') } },
       {
         type: 'bar',
         data: rows.map(({ read }) => read),
