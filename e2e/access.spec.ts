@@ -16,6 +16,11 @@ for (const name of [...Object.keys(APART), ...PAGES]) {
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
     expect(await serious(reader(page))).toEqual([])
     await page.evaluate(() => document.documentElement.setAttribute('data-mantine-color-scheme', 'dark'))
+    // Colours on their way from day to night are neither.
+    await page.evaluate(() => {
+      const under = document.getAnimations().filter((each) => each instanceof CSSTransition)
+      return Promise.allSettled(under.map(({ finished }) => finished)).then(() => undefined)
+    })
     expect(await serious(reader(page).withRules('color-contrast'))).toEqual([])
   })
 }
